@@ -1,0 +1,63 @@
+import { z } from 'zod';
+
+/** An identifier made at random by the client: 8 to 40 letters, digits, `-` or `_`. */
+export const id = z.string().regex(/^[A-Za-z0-9_-]{4,40}$/, 'an id has 4 to 40 letters, digits, - or _');
+
+/** UTC milliseconds. */
+export const instant = z.int().min(0).max(4_102_444_800_000, 'a date before the year 2100');
+
+/** Hundredths of a point. */
+export const points = z.int().min(-100_000_00).max(100_000_00);
+
+/** Hundredths of a percent. */
+export const percent = z.int().min(0).max(10_000, 'at most 100 %');
+
+/** The version number of a thing that several people may edit. */
+export const version = z.int().min(0);
+
+export const courseParams = z.strictObject({ course: id });
+export const forumParams = z.strictObject({ course: id, forum: id });
+export const studentParams = z.strictObject({ course: id, forum: id, student: id });
+export const postParams = z.strictObject({ course: id, forum: id, post: id });
+
+/** The answer of a request that only has to succeed. */
+export const done = z.strictObject({ ok: z.literal(true) });
+export const DONE: z.infer<typeof done> = { ok: true };
+
+/** Which part of a long list: how many to leave out, and how many at most. */
+export const page = z.strictObject({
+  from: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(5000).default(5000),
+});
+
+/** What comes with a page: how long the list is, and where the next page begins (null at the end). */
+export const paging = z.object({ total: z.int(), next: z.int().nullable() });
+
+/** Cuts a page out of a list. */
+export function pageOf<T>(
+  rows: readonly T[],
+  { from, limit }: z.infer<typeof page>,
+): { rows: T[]; paging: z.infer<typeof paging> } {
+  const end = from + limit;
+  return {
+    rows: rows.slice(from, end),
+    paging: { total: rows.length, next: end < rows.length ? end : null },
+  };
+}
+
+/** How a person is named. */
+export const personName = z.object({
+  id,
+  /** Given name or preferred name, then family name. */
+  name: z.string(),
+  given: z.string(),
+  sortable: z.string(),
+});
+export type PersonName = z.infer<typeof personName>;
+
+const isDay = (text: string) => {
+  const at = new Date(`${text}T00:00Z`);
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text);
+};
+/** A day of the calendar; one that its month does not have is none. */
+export const day = z.string().refine(isDay, { error: 'Write a day such as 2026-02-02.', abort: true });

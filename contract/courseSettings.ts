@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { mondayOf } from '../core/time/calendarDay';
+import { isZone } from '../core/time/wallClock';
+import { courseParams, day, id, percent, version } from './basics';
+import { endpoint } from './endpoint';
+
+const title = (what: string) =>
+  z.string().trim().min(1, `Give the ${what} a name.`).max(120, 'At most 120 characters.');
+
+const unit = z.strictObject({ id, title: title('unit') });
+const category = z.strictObject({
+  id,
+  title: title('category'),
+  weight: percent,
+  zeroForMissing: z.boolean(),
+});
+const letter = z.strictObject({ letter: z.string().trim().min(1, 'Write a letter.').max(8), from: percent });
+
+/** Everything about a course that its instructors set. */
+export const courseSettings = z
+  .strictObject({
+    title: title('course'),
+    code: z.string().trim().min(1, 'Give the course a code.').max(30, 'At most 30 characters.'),
+    zone: z.string().refine(isZone, 'Choose a time zone such as Europe/Lisbon.'),
+    /** First and last day of the term, by the course's calendar. */
+    firstDay: day,
+    lastDay: day,
+    /** Mondays of weeks without classes. */
+    freeWeeks: z
+      .array(day.refine((monday) => mondayOf(monday) === monday, 'A week is named by its Monday.'))
+      .max(60),
+    units: z.array(unit).max(60),
+    categories: z.array(category).max(40),
+    mode: z.enum(['weighted', 'byPoints']),
+    letters: z.array(letter).max(30),
+  })
+  .superRefine((settings, context) => {
+    const refuse = (field: string, message: string) =>
+      context.addIssue({ code: 'custom', message, path: field.split('.') });
+    if (settings.lastDay < settings.firstDay)
+      refuse('lastDay', 'The last day of the term lies before the first.');
+    const days = (Date.parse(settings.lastDay) - Date.parse(settings.firstDay)) / 86_400_000;
+    if (days > 400) refuse('lastDay', 'A term has at most 400 days.');
+    const letters = [...settings.letters].sort((a, b) => a.from - b.from);
+    if (letters.length > 0 && letters[0]!.from !== 0)
+      refuse('letters', 'The lowest letter starts at 0 %, so that every total has one.');
+    if (letters.some(({ from }, index) => index > 0 && letters[index - 1]!.from === from))
+      refuse('letters', 'Two letters start at the same percentage.');
+    for (const [field, list] of [
+      ['units', settings.units],
+      ['categories', settings.categories],
+    ] as const)
+      if (new Set(list.map((each) => each.id)).size < list.length)
+        refuse(field, 'The same id stands here twice.');
+  });
+export type CourseSettings = z.infer<typeof courseSettings>;
+
+const settingsView = z.object({
+  version,
+  settings: courseSettings,
+  /** Forums that stand in each unit and category, the bin included. */
+  used: z.object({ units: z.record(z.string(), z.int()), categories: z.record(z.string(), z.int()) }),
+});
+export type CourseSettingsView = z.infer<typeof settingsView>;
+
+export const getCourseSettings = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/settings',
+  summary: 'The settings of a course (staff)',
+  params: courseParams,
+  answer: settingsView,
+});
+
+export const saveCourseSettings = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/settings',
+  summary: 'Change the settings of a course (instructor)',
+  params: courseParams,
+  body: z.strictObject({
+    version,
+    settings: courseSettings,
+    /** With another zone: whether dates keep their wall-clock times (the default) or their instants. */
+    keepWallClock: z.boolean().default(true),
+  }),
+  answer: settingsView,
+});

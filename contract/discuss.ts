@@ -1,0 +1,352 @@
+import { z } from 'zod';
+import type { PhaseReason } from '../core/access/phase';
+import type { Slot } from '../core/participation/slot';
+import type { Use } from '../core/participation/usesOf';
+import type { WouldCount } from '../core/participation/wouldCount';
+import type { RichNode } from '../core/text/richText';
+import {
+  courseParams,
+  done,
+  forumParams,
+  id,
+  instant,
+  page,
+  paging,
+  personName,
+  postParams,
+  version,
+} from './basics';
+import { endpoint } from './endpoint';
+import { attachedFile, fileView } from './files';
+import { may, postBody, postLine } from './posts';
+import { postText } from './richText';
+
+const phase = z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']);
+
+/** A forum in a list. */
+export const forumLine = z.object({
+  id,
+  title: z.string(),
+  unitId: id.nullable(),
+  phase: phase.nullable(),
+  draft: z.boolean(),
+  sealed: z.boolean(),
+  frozen: z.boolean(),
+  pinned: z.boolean(),
+  /** Posts the person may read. */
+  posts: z.int(),
+  /** Those of them, by others, that the person has not read yet. */
+  unread: z.int(),
+  /** Posts the seal keeps from the person. */
+  sealedPosts: z.int(),
+  lastAt: instant.nullable(),
+  opensAt: instant.nullable(),
+  slots: z.array(z.custom<Slot>()),
+  /** The due dates that count for the student; the forum's own for staff. */
+  initialDue: instant.nullable(),
+  repliesDue: instant.nullable(),
+  closesAt: instant.nullable(),
+  /** The newest posts of others that the person may read, where the forum shows them. */
+  recent: z.array(z.object({ id, author: z.string(), at: instant })),
+});
+export type ForumLine = z.infer<typeof forumLine>;
+
+export const listForums = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums',
+  summary: 'The forums a person may open',
+  params: courseParams,
+  answer: z.object({ forums: z.array(forumLine) }),
+});
+
+/** A draft as the server keeps it. */
+export const draftView = z.object({
+  /** `open` or `starter`, with `:<question or space>` where there are several; `answer:<post>`; `edit:<post>`. */
+  key: z.string(),
+  doc: z.custom<RichNode>(),
+  savedAt: instant,
+  attachments: z.array(fileView),
+});
+export type DraftView = z.infer<typeof draftView>;
+
+/** A forum as one person sees it. */
+export const forumView = z.object({
+  id,
+  title: z.string(),
+  unitId: id.nullable(),
+  status: z.enum(['draft', 'published']),
+  frozen: z.boolean(),
+  phase: phase.nullable(),
+  reason: z.custom<PhaseReason>().nullable(),
+  openings: z.enum(['answerPrompt', 'answerQuestions', 'oneThreadEach', 'threadsFreely']),
+  readers: z.enum(['class', 'section', 'group', 'staff']),
+  threading: z.enum(['nested', 'oneLevel']),
+  hold: z.enum(['none', 'all', 'first']),
+  /** Where students answer each question: the questions, each sealed on its own. */
+  questions: z.array(
+    z.object({
+      id,
+      html: z.string(),
+      retired: z.boolean(),
+      sealed: z.boolean(),
+      /** Posts the seal of this question keeps back. */
+      sealedPosts: z.int(),
+    }),
+  ),
+  /** The spaces a person may look into, in order: for staff all of theirs, for a student their own and those opened. */
+  spaces: z.array(z.object({ id, title: z.string(), posts: z.int(), mine: z.boolean() })),
+  /** What is still to do elsewhere first, by the forum's title; only when locked. */
+  unmet: z.array(z.object({ forumId: id, title: z.string(), condition: z.string() })),
+  promptHtml: z.string(),
+  dates: z.object({
+    postingFrom: instant.nullable(),
+    postingUntil: instant.nullable(),
+    visibleUntil: instant.nullable(),
+    initialDue: instant.nullable(),
+    repliesDue: instant.nullable(),
+  }),
+  required: z.object({
+    initial: z.int(),
+    initialMinWords: z.int(),
+    replies: z.int(),
+    different: z.int(),
+    replyMinWords: z.int(),
+    posts: z.int(),
+    postMinWords: z.int(),
+    attachment: z.int(),
+    /** How many of the questions; null for all. */
+    questions: z.int().nullable(),
+    recommended: z.object({
+      initial: z.int().nullable(),
+      reply: z.int().nullable(),
+      post: z.int().nullable(),
+    }),
+  }),
+  sealed: z
+    .object({
+      posts: z.int(),
+      minWords: z.int(),
+      liftsAt: instant.nullable(),
+      lifts: z.enum(['never', 'posting', 'initialDue', 'at']),
+    })
+    .nullable(),
+  /** Whether the forum has a seal at all, so that staff can tell a starter apart. */
+  hasSeal: z.boolean(),
+  slots: z.array(z.custom<Slot>()),
+  /** Who reads. */
+  me: id,
+  /** Everyone who wrote one of the posts. */
+  people: z.array(personName),
+  /** For staff: the sections and groups those are in, to read only what one of them wrote. */
+  groupings: z.array(
+    z.object({ id, title: z.string(), kind: z.enum(['section', 'group']), people: z.array(id) }),
+  ),
+  /** What each of a student's own posts does for what is required, and why some do nothing. */
+  uses: z.array(z.custom<Use>()),
+  /** All posts the person may read, in reading order, without their texts. */
+  posts: z.array(postLine),
+  /** The texts of the first of them. */
+  bodies: z.array(postBody),
+  openThread: may,
+  /** What files a post may carry; null for none. */
+  attach: z.object({ kinds: z.array(z.string()), number: z.int(), megabytes: z.int() }).nullable(),
+  approve: z.enum(['off', 'nods', 'ratings']),
+  drafts: z.array(draftView),
+});
+export type ForumView = z.infer<typeof forumView>;
+
+export const getForum = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum',
+  summary: 'A forum with the posts a person may read',
+  params: forumParams,
+  answer: forumView,
+});
+
+export const getBodies = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/bodies',
+  summary: 'What some posts of a forum say; those a person may not read are left out',
+  params: forumParams,
+  query: z.strictObject({
+    /** Up to 100 ids, with commas between them. */
+    posts: z
+      .string()
+      .transform((text) => text.split(','))
+      .pipe(z.array(id).min(1, 'Name at least one post.').max(100, 'At most 100 posts at once.')),
+  }),
+  answer: z.object({ bodies: z.array(postBody) }),
+});
+
+export const writePost = endpoint({
+  method: 'post',
+  path: '/api/courses/:course/forums/:forum/posts',
+  summary: 'Write a post; the same id sent twice is one post',
+  params: forumParams,
+  body: z.strictObject({
+    id,
+    parentId: id.nullable(),
+    /** Where students answer each question, the one an opening post answers. */
+    questionId: id.nullable().default(null),
+    /** Staff opening a thread: the space it is for; null for all. In a journal, whose. */
+    spaceId: id.nullable().default(null),
+    doc: postText,
+    attachments: z.array(attachedFile).max(20, 'at most 20 files').default([]),
+    /** Staff only: a thread that is visible under the seal. */
+    starter: z.boolean(),
+    /** The draft that becomes this post. */
+    draft: z.string().max(60).nullable(),
+  }),
+  answer: z.object({ id, words: z.int(), unsealed: z.boolean() }),
+});
+
+export const editPost = endpoint({
+  method: 'patch',
+  path: '/api/courses/:course/forums/:forum/posts/:post',
+  summary: 'Change a post; the version before is kept',
+  params: postParams,
+  body: z.strictObject({
+    version,
+    doc: postText,
+    attachments: z.array(attachedFile).max(20, 'at most 20 files').default([]),
+  }),
+  answer: z.object({ id, words: z.int(), unsealed: z.boolean() }),
+});
+
+export const removePost = endpoint({
+  method: 'delete',
+  path: '/api/courses/:course/forums/:forum/posts/:post',
+  summary: 'Remove a post',
+  params: postParams,
+  answer: done,
+});
+
+export const restorePost = endpoint({
+  method: 'post',
+  path: '/api/courses/:course/forums/:forum/posts/:post/restore',
+  summary: 'Put a removed post back: staff any, a student what they removed themselves',
+  params: postParams,
+  answer: done,
+});
+
+export const getWouldCount = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/would',
+  summary:
+    'What a post would count as if a student sent it now, by its words; nothing where nothing is required',
+  params: forumParams,
+  query: z.strictObject({
+    /** The post that is answered, or the own post that is changed; neither for an opening post. */
+    answers: id.optional(),
+    edits: id.optional(),
+    question: id.optional(),
+  }),
+  answer: z.object({ steps: z.array(z.custom<WouldCount>()) }),
+});
+
+export const strikeQuote = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/quoted/:source',
+  summary: 'Strike what a post quotes from another, or bring it back (staff)',
+  params: postParams.extend({ source: id }),
+  body: z.strictObject({ struck: z.boolean() }),
+  answer: done,
+});
+
+export const getMentionable = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/people',
+  summary: 'Who can be mentioned in a post: those who read the conversation it stands in',
+  params: forumParams,
+  query: z.strictObject({
+    /** The post that is answered. */
+    answers: id.optional(),
+    /** Staff opening a thread: the space it is for. */
+    space: id.optional(),
+  }),
+  answer: z.object({ people: z.array(personName) }),
+});
+
+export const setNod = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/nod',
+  summary: 'Nod to a post (1) or rate it from 1 to 5; null takes it back',
+  params: postParams,
+  body: z.strictObject({ value: z.int().min(1).max(5).nullable() }),
+  answer: done,
+});
+
+export const decideApproval = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/approval',
+  summary: 'Approve a post that waits, or give it back with a reason (staff)',
+  params: postParams,
+  body: z
+    .strictObject({
+      state: z.enum(['approved', 'returned']),
+      reason: z.string().trim().max(1000, 'At most 1,000 characters.').nullable(),
+    })
+    .refine(({ state, reason }) => state === 'approved' || Boolean(reason), {
+      path: ['reason'],
+      message: 'Say what to change; the author reads it.',
+    }),
+  answer: done,
+});
+
+export const getRevisions = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/posts/:post/revisions',
+  summary: 'Every version of a post (staff, and its author)',
+  params: postParams,
+  query: page,
+  answer: z.object({
+    paging,
+    revisions: z.array(
+      z.object({
+        number: z.int(),
+        at: instant,
+        words: z.int(),
+        html: z.string(),
+        author: personName,
+        byStaff: z.boolean(),
+        /** When its last draft was kept before it was sent. */
+        draftKeptAt: instant.nullable(),
+      }),
+    ),
+  }),
+});
+
+/** For the editor: the text of one's own post as it stands. */
+export const getPostDoc = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/posts/:post/doc',
+  summary: 'A post as its author edits it',
+  params: postParams,
+  answer: z.object({ version, doc: z.custom<RichNode>(), attachments: z.array(fileView) }),
+});
+
+const draftParams = z.strictObject({
+  course: id,
+  forum: id,
+  key: z.string().regex(/^((open|starter)(:[A-Za-z0-9_-]{4,40})?|(answer|edit):[A-Za-z0-9_-]{4,40})$/),
+});
+
+export const keepDraft = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/drafts/:key',
+  summary: 'Keep a draft',
+  params: draftParams,
+  body: z.strictObject({
+    doc: postText,
+    attachments: z.array(attachedFile).max(20, 'at most 20 files').default([]),
+  }),
+  answer: z.object({ savedAt: instant }),
+});
+
+export const dropDraft = endpoint({
+  method: 'delete',
+  path: '/api/courses/:course/forums/:forum/drafts/:key',
+  summary: 'Throw a draft away',
+  params: draftParams,
+  answer: done,
+});

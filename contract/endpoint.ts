@@ -1,0 +1,54 @@
+import { z } from 'zod';
+
+/** One request the API answers: what the server registers, what the web calls, and what openapi.json describes. */
+export interface Endpoint<
+  Params extends z.ZodType = z.ZodType,
+  Query extends z.ZodType = z.ZodType,
+  Body extends z.ZodType = z.ZodType,
+  Answer extends z.ZodType = z.ZodType,
+> {
+  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  /** With `:name` for parameters. */
+  readonly path: string;
+  readonly summary: string;
+  readonly params: Params;
+  readonly query: Query;
+  readonly body: Body;
+  readonly answer: Answer;
+}
+
+export type ParamsOf<E extends Endpoint> = z.infer<E['params']>;
+export type BodyOf<E extends Endpoint> = z.infer<E['body']>;
+/** A body as it is sent; what has a default may be left out. */
+export type SentOf<E extends Endpoint> = z.input<E['body']>;
+export type QueryOf<E extends Endpoint> = z.infer<E['query']>;
+export type AnswerOf<E extends Endpoint> = z.infer<E['answer']>;
+
+const nothing = z.strictObject({});
+
+/**
+ * Declares an endpoint; what is left out takes nothing.
+ *
+ * @example endpoint({ method: 'get', path: '/api/courses/:course', summary: '…', params: z.strictObject({ course: id }), answer })
+ */
+export function endpoint<
+  Answer extends z.ZodType,
+  Params extends z.ZodType = typeof nothing,
+  Query extends z.ZodType = typeof nothing,
+  Body extends z.ZodType = typeof nothing,
+>(definition: {
+  method: Endpoint['method'];
+  path: string;
+  summary: string;
+  params?: Params;
+  query?: Query;
+  body?: Body;
+  answer: Answer;
+}): Endpoint<Params, Query, Body, Answer> {
+  return {
+    params: nothing as unknown as Params,
+    query: nothing as unknown as Query,
+    body: nothing as unknown as Body,
+    ...definition,
+  };
+}

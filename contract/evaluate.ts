@@ -1,0 +1,189 @@
+import { z } from 'zod';
+import type { Part } from '../core/course/forum';
+import type { DocketState } from '../core/participation/docketState';
+import type { Slot } from '../core/participation/slot';
+import type { ExplanationLine } from '../core/scoring/explanation';
+import type { Suggestion } from '../core/scoring/suggest';
+import type { RichNode } from '../core/text/richText';
+import {
+  courseParams,
+  forumParams,
+  id,
+  instant,
+  page,
+  paging,
+  personName,
+  points,
+  studentParams,
+  version,
+} from './basics';
+import { endpoint } from './endpoint';
+import { richText } from './richText';
+
+const counts = z.record(z.string(), z.int());
+
+export const listDockets = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/evaluate',
+  summary: 'The evaluated forums with how many students stand where (staff)',
+  params: courseParams,
+  answer: z.object({
+    forums: z.array(
+      z.object({
+        id,
+        title: z.string(),
+        unitId: id.nullable(),
+        maximum: points,
+        counts,
+        lastDue: instant.nullable(),
+      }),
+    ),
+  }),
+});
+
+/** One student in a docket. */
+export const docketRow = z.object({
+  student: personName,
+  section: z.string().nullable(),
+  state: z.custom<DocketState>(),
+  slots: z.array(z.custom<Slot>()),
+  words: z.int(),
+  posts: z.int(),
+  held: z.int(),
+  /** The most days any required post is late. */
+  daysLate: z.int(),
+  points: points.nullable(),
+  released: z.boolean(),
+});
+export type DocketRow = z.infer<typeof docketRow>;
+
+export const docketView = z.object({
+  forum: z.object({ id, title: z.string(), maximum: points }),
+  rows: z.array(docketRow),
+  paging,
+});
+export type DocketView = z.infer<typeof docketView>;
+
+export const getDocket = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/docket',
+  summary: 'The students of one forum to evaluate, with their state (staff)',
+  params: forumParams,
+  query: page,
+  answer: docketView,
+});
+
+/** What the evaluator decides. */
+export const decisions = z.strictObject({
+  parts: z.record(id, z.strictObject({ points: points.min(0).nullable().optional() })),
+  adjustment: z
+    .strictObject({ points, reason: z.string().trim().min(1, 'Say why the score is adjusted.').max(400) })
+    .nullable(),
+  override: z
+    .strictObject({
+      points: points.min(0, 'A score is 0 or more.'),
+      reason: z.string().trim().min(1, 'Say why another score is given.').max(400),
+    })
+    .nullable(),
+});
+
+/** Something one student wrote, with what it answers. */
+export const deskPost = z.object({
+  id,
+  html: z.string(),
+  at: instant,
+  editedAt: instant.nullable(),
+  words: z.int(),
+  removed: z.boolean(),
+  waiting: z.enum(['held', 'returned']).nullable(),
+  counted: z.boolean(),
+  slot: z.custom<Slot>().nullable(),
+  answers: z
+    .object({ author: personName.nullable(), html: z.string(), at: instant, removed: z.boolean() })
+    .nullable(),
+  revisions: z.int(),
+  /** The words the post had when it was first sent. */
+  firstWords: z.int(),
+});
+export type DeskPost = z.infer<typeof deskPost>;
+
+/** One student's contribution and score on the Desk. */
+export const deskView = z.object({
+  student: personName,
+  section: z.string().nullable(),
+  forum: z.object({
+    id,
+    title: z.string(),
+    maximum: points,
+    aboveMaximum: z.boolean(),
+    parts: z.array(z.custom<Part>()),
+  }),
+  state: z.custom<DocketState>(),
+  notAsked: z.string().nullable(),
+  dates: z.object({
+    postingFrom: instant.nullable(),
+    postingUntil: instant.nullable(),
+    initialDue: instant.nullable(),
+    repliesDue: instant.nullable(),
+  }),
+  required: z.object({ initialMinWords: z.int(), replyMinWords: z.int() }),
+  slots: z.array(z.custom<Slot>()),
+  posts: z.array(deskPost),
+  suggestion: z.custom<Suggestion>().nullable(),
+  score: z.object({
+    version,
+    decisions,
+    remark: z.custom<RichNode>().nullable(),
+    points: points.nullable(),
+    lines: z.array(z.custom<ExplanationLine>()),
+    givenAt: instant.nullable(),
+    givenBy: z.string().nullable(),
+    releasedAt: instant.nullable(),
+    excused: z.boolean(),
+  }),
+});
+export type DeskView = z.infer<typeof deskView>;
+
+export const getDesk = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/docket/:student',
+  summary: "One student's contribution and score (staff)",
+  params: studentParams,
+  answer: deskView,
+});
+
+export const saveScore = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/:student/score',
+  summary: 'Keep what is decided so far, or give the score (staff)',
+  params: studentParams,
+  body: z.strictObject({
+    version,
+    decisions,
+    remark: richText.nullable(),
+    /** Give the score (or confirm it, when given before); otherwise only keep what is decided so far. */
+    give: z.boolean(),
+  }),
+  answer: deskView,
+});
+
+export const excuse = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/:student/excused',
+  summary: 'Excuse a student from a forum, or no longer (staff)',
+  params: studentParams,
+  body: z.strictObject({ excused: z.boolean() }),
+  answer: z.object({ excused: z.boolean() }),
+});
+
+export const release = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/released',
+  summary: 'Release given scores to students, or take them back (staff)',
+  params: forumParams,
+  body: z.strictObject({
+    students: z.union([z.literal('all'), z.array(id).max(5000)]),
+    released: z.boolean(),
+  }),
+  answer: z.object({ changed: z.int() }),
+});

@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import type { Display } from '../core/gradebook/gradebook';
+import type { Part } from '../core/course/forum';
+import type { ExplanationLine } from '../core/scoring/explanation';
+import { courseParams, id, instant, page, paging, percent, personName, points } from './basics';
+import { endpoint } from './endpoint';
+
+const item = z.object({
+  id,
+  forumId: id.nullable(),
+  title: z.string(),
+  categoryId: id.nullable(),
+  maximum: points,
+  display: z.custom<Display>(),
+  /** Whether posting has opened by the forum's own date; before that an empty cell says nothing. */
+  opened: z.boolean(),
+});
+
+/** A cell: what is given, or what keeps it empty. */
+export const gradebookCell = z.object({
+  state: z.enum(['notAsked', 'excused', 'changed', 'released', 'given', 'nothing', 'ready', 'waiting']),
+  points: points.nullable(),
+  released: z.boolean(),
+  /** Counts as 0 in the total because nothing came and the category says so. */
+  zero: z.boolean(),
+});
+
+const letters = z.array(z.object({ letter: z.string(), from: percent }));
+const sum = z.object({ percent: z.int().nullable(), items: z.int(), of: z.int() });
+
+export const gradebookView = z.object({
+  mode: z.enum(['weighted', 'byPoints']),
+  categories: z.array(z.object({ id, title: z.string(), weight: percent })),
+  items: z.array(item),
+  /** The letter scale, for items shown as a letter. */
+  letters,
+  rows: z.array(
+    z.object({
+      student: personName,
+      section: z.string().nullable(),
+      cells: z.record(z.string(), gradebookCell),
+      categories: z.record(z.string(), sum),
+      total: z.object({
+        percent: z.int().nullable(),
+        letter: z.string().nullable(),
+        items: z.int(),
+        of: z.int(),
+      }),
+    }),
+  ),
+  paging,
+});
+export type GradebookView = z.infer<typeof gradebookView>;
+
+export const getGradebook = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/gradebook',
+  summary: 'Students by items, with totals (staff)',
+  params: courseParams,
+  query: page,
+  answer: gradebookView,
+});
+
+/** A student's released scores; nothing of what is not released. */
+export const scoresView = z.object({
+  mode: z.enum(['weighted', 'byPoints']),
+  letters,
+  items: z.array(
+    z.object({
+      id,
+      forumId: id.nullable(),
+      title: z.string(),
+      category: z.string().nullable(),
+      maximum: points,
+      display: z.custom<Display>(),
+      state: z.enum(['released', 'excused', 'open', 'zero']),
+      points: points.nullable(),
+      parts: z.array(z.custom<Part>()),
+      lines: z.array(z.custom<ExplanationLine>()),
+      remarkHtml: z.string().nullable(),
+      releasedAt: instant.nullable(),
+    }),
+  ),
+  categories: z.array(z.object({ id, title: z.string(), weight: percent, sum })),
+  total: z.object({
+    percent: z.int().nullable(),
+    letter: z.string().nullable(),
+    items: z.int(),
+    of: z.int(),
+  }),
+});
+export type ScoresView = z.infer<typeof scoresView>;
+
+export const getScores = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/scores',
+  summary: 'Released scores and the total so far (student)',
+  params: courseParams,
+  answer: scoresView,
+});

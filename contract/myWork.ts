@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import type { Slot } from '../core/participation/slot';
+import type { Standing } from '../core/participation/standing';
+import { courseParams, id, instant } from './basics';
+import { endpoint } from './endpoint';
+
+/** What one forum asks of the student, now. */
+export const workLine = z.object({
+  forumId: id,
+  title: z.string(),
+  phase: z.enum(['locked', 'announced', 'readOnly', 'open']),
+  opensAt: instant.nullable(),
+  unmet: z.array(z.string()),
+  slots: z.array(z.custom<Slot>()),
+  standing: z.custom<Standing>(),
+  /** The next due date that concerns the student, past or to come; null without one. */
+  due: instant.nullable(),
+  initialDue: instant.nullable(),
+  repliesDue: instant.nullable(),
+  postingUntil: instant.nullable(),
+  initialMinWords: z.int(),
+  replyMinWords: z.int(),
+  postMinWords: z.int(),
+  /** Only staff read it. */
+  journal: z.boolean(),
+  questions: z.boolean(),
+  sealed: z.boolean(),
+  draftWords: z.int().nullable(),
+  answered: z.int(),
+  evaluated: z.boolean(),
+  score: z.object({ points: z.int(), maximum: z.int() }).nullable(),
+  excused: z.boolean(),
+});
+export type WorkLine = z.infer<typeof workLine>;
+
+/** Something that was begun and not sent, with the words it begins with. */
+export const workDraft = z.object({
+  forumId: id,
+  title: z.string(),
+  key: z.string(),
+  /** Whom it answers; null for an opening or a change of one's own post. */
+  to: z.string().nullable(),
+  words: z.int(),
+  begins: z.string(),
+  savedAt: instant,
+});
+export type WorkDraft = z.infer<typeof workDraft>;
+
+export const getMyWork = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/my-work',
+  summary: 'What is due, open and done (student)',
+  params: courseParams,
+  answer: z.object({ forums: z.array(workLine), drafts: z.array(workDraft) }),
+});

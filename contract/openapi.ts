@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import * as admin from './admin';
+import * as course from './course';
+import * as courseSettings from './courseSettings';
+import * as discuss from './discuss';
+import type { Endpoint } from './endpoint';
+import * as evaluate from './evaluate';
+import * as gradebook from './gradebook';
+import * as myWork from './myWork';
+import * as plan from './plan';
+import * as reading from './reading';
+import * as recipes from './recipes';
+import * as roster from './roster';
+import { problem } from './problem';
+import * as session from './session';
+import * as vantage from './vantage';
+
+function isEndpoint(value: unknown): value is Endpoint {
+  return (
+    typeof value === 'object' && value !== null && 'method' in value && 'path' in value && 'answer' in value
+  );
+}
+
+/** Every endpoint of the API, in the order of the features. */
+export const endpoints: readonly Endpoint[] = [
+  session,
+  admin,
+  course,
+  courseSettings,
+  roster,
+  plan,
+  recipes,
+  discuss,
+  reading,
+  myWork,
+  evaluate,
+  gradebook,
+  vantage,
+]
+  .flatMap((feature) => Object.values(feature) as unknown[])
+  .filter(isEndpoint);
+
+const schemaOf = (schema: z.ZodType, io: 'input' | 'output') => {
+  const json = z.toJSONSchema(schema, { unrepresentable: 'any', io }) as Record<string, unknown>;
+  delete json.$schema;
+  return json;
+};
+
+/** The API as an OpenAPI 3.1 document, made from the contract. */
+export function openapi(): object {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const each of endpoints) {
+    const path = each.path.replace(/:(\w+)/g, '{$1}');
+    const named = (place: 'path' | 'query', schema: z.ZodType) => {
+      const { properties = {} } = schemaOf(schema, 'input') as { properties?: Record<string, unknown> };
+      return Object.entries(properties).map(([name, of]) => ({
+        name,
+        in: place,
+        required: place === 'path',
+        schema: of,
+      }));
+    };
+    const takesBody = each.method !== 'get' && each.method !== 'delete';
+    (paths[path] ??= {})[each.method] = {
+      summary: each.summary,
+      parameters: [...named('path', each.params), ...named('query', each.query)],
+      ...(takesBody && {
+        requestBody: {
+          required: true,
+          content: { 'application/json': { schema: schemaOf(each.body, 'input') } },
+        },
+      }),
+      responses: {
+        200: {
+          description: 'Done',
+          content: { 'application/json': { schema: schemaOf(each.answer, 'output') } },
+        },
+        default: {
+          description: 'What went wrong',
+          content: { 'application/problem+json': { schema: schemaOf(problem, 'output') } },
+        },
+      },
+    };
+  }
+  return { openapi: '3.1.0', info: { title: 'Juror', version: '1' }, paths };
+}

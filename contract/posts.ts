@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import type { DoReason } from '../core/access/mayDo';
+import type { Slot } from '../core/participation/slot';
+import { id, instant, version, type PersonName } from './basics';
+import { fileView } from './files';
+
+/** Whether something may be done, and why. */
+export const may = z.object({ yes: z.boolean(), reason: z.custom<DoReason>() });
+
+export type PostSlot = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'>;
+
+/**
+ * A post in the shape of a conversation, without its text: what is needed to lay out ten thousand of them. What most posts
+ * have not is left out where it is not so.
+ */
+export const postLine = z.object({
+  id,
+  /** The post it answers; null for an opening, and where what it answers is not there for the person. */
+  parentId: id.nullable(),
+  /** It answers something that is not there for the person. */
+  orphan: z.literal(true).optional(),
+  /** null for the empty place of a removed post. */
+  authorId: id.nullable(),
+  /** When the server received it. */
+  at: instant,
+  words: z.int(),
+  questionId: id.optional(),
+  /** The section, group or student whose conversation it stands in; left out for all. */
+  spaceId: id.optional(),
+  byStaff: z.literal(true).optional(),
+  /** Removed, without author and text. */
+  place: z.literal(true).optional(),
+  editedAt: instant.optional(),
+  starter: z.literal(true).optional(),
+  removed: z.literal(true).optional(),
+  waiting: z.enum(['held', 'returned']).optional(),
+  asideWith: id.optional(),
+  /** The required post it fills; for its author and staff. */
+  slot: z.custom<PostSlot>().optional(),
+  /** By somebody else, and not read yet. */
+  unread: z.literal(true).optional(),
+  /** One's own mark to come back to. */
+  bookmarked: z.literal(true).optional(),
+});
+export type PostLine = z.infer<typeof postLine>;
+
+/** What a post says, and what may be done with it: fetched for the posts that are laid out. */
+export const postBody = z.object({
+  id,
+  html: z.string(),
+  attachments: z.array(fileView),
+  /** Nods or ratings, where the forum has them; what the person may not know is null. */
+  nods: z
+    .object({
+      mine: z.int().nullable(),
+      count: z.int().nullable(),
+      /** Mean rating in hundredths. */
+      mean: z.int().nullable(),
+      may: may,
+    })
+    .nullable(),
+  /** Why it was given back; for its author and staff. */
+  returnedWhy: z.string().nullable(),
+  /** The number of the version shown, by which it is quoted. */
+  number: z.int(),
+  /** How many versions there are; for its author and staff, else 0. */
+  revisions: z.int(),
+  /** When the last draft of it was kept before it was sent; for its author and staff. */
+  draftKeptAt: instant.nullable(),
+  version,
+  may: z.object({ answer: may, quote: may, edit: may, remove: may }),
+});
+export type PostBody = z.infer<typeof postBody>;
+
+/** A post as one person receives it, with everything that its line leaves out. */
+export interface PostView {
+  readonly id: string;
+  readonly parentId: string | null;
+  /** Whether it opens a conversation, and answers nothing. */
+  readonly opens: boolean;
+  readonly questionId: string | null;
+  readonly spaceId: string | null;
+  /** `place`: removed, without author and text. */
+  readonly as: 'text' | 'place';
+  readonly author: (PersonName & { readonly kind: 'student' | 'staff' }) | null;
+  readonly mine: boolean;
+  readonly createdAt: number;
+  readonly editedAt: number | null;
+  readonly words: number;
+  readonly starter: boolean;
+  readonly removed: boolean;
+  readonly waiting: 'held' | 'returned' | null;
+  readonly asideWith: string | null;
+  readonly slot: PostSlot | null;
+  readonly read: boolean;
+  readonly bookmarked: boolean;
+}
+
+/** The posts of a forum with everything their lines leave out, in reading order. */
+export function postsOf(forum: {
+  readonly me: string;
+  readonly people: readonly PersonName[];
+  readonly posts: readonly PostLine[];
+}): PostView[] {
+  const people = new Map(forum.people.map((person) => [person.id, person]));
+  const staff = new Map<string, PersonName & { kind: 'staff' }>();
+  const students = new Map<string, PersonName & { kind: 'student' }>();
+  for (const person of forum.people) {
+    staff.set(person.id, { ...person, kind: 'staff' });
+    students.set(person.id, { ...person, kind: 'student' });
+  }
+  return forum.posts.map((line) => ({
+    id: line.id,
+    parentId: line.parentId,
+    opens: line.parentId === null && line.orphan === undefined,
+    questionId: line.questionId ?? null,
+    spaceId: line.spaceId ?? null,
+    as: line.place ? 'place' : 'text',
+    author:
+      line.authorId === null || !people.has(line.authorId)
+        ? null
+        : (line.byStaff ? staff : students).get(line.authorId)!,
+    mine: line.authorId === forum.me,
+    createdAt: line.at,
+    editedAt: line.editedAt ?? null,
+    words: line.words,
+    starter: line.starter ?? false,
+    removed: line.removed ?? false,
+    waiting: line.waiting ?? null,
+    asideWith: line.asideWith ?? null,
+    slot: line.slot ?? null,
+    read: line.unread !== true,
+    bookmarked: line.bookmarked ?? false,
+  }));
+}

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { done, id, instant, personName } from './basics';
+import { endpoint } from './endpoint';
+
+const courseLink = z.object({
+  id,
+  title: z.string(),
+  code: z.string(),
+  role: z.enum(['instructor', 'assistant', 'student']),
+});
+
+/** Who is signed in, and what the browser needs to begin. */
+export const sessionState = z.object({
+  person: personName.extend({ email: z.string(), administrator: z.boolean() }).nullable(),
+  courses: z.array(courseLink),
+  /** Goes into the header X-Juror-Token of every write. */
+  token: z.string().nullable(),
+  /** The server's course clock, UTC ms. */
+  now: instant,
+  demo: z.boolean(),
+});
+export type SessionState = z.infer<typeof sessionState>;
+
+export const getSession = endpoint({
+  method: 'get',
+  path: '/api/session',
+  summary: 'Who is signed in',
+  answer: sessionState,
+});
+
+export const signIn = endpoint({
+  method: 'post',
+  path: '/api/session',
+  summary: 'Sign in with e-mail and password',
+  body: z.strictObject({
+    email: z.string().trim().min(1, 'Write your e-mail address.').max(200),
+    password: z.string().min(1, 'Write your password.').max(200),
+  }),
+  answer: sessionState,
+});
+
+export const signOut = endpoint({
+  method: 'delete',
+  path: '/api/session',
+  summary: 'Sign out',
+  answer: done,
+});
+
+export const demoPeople = endpoint({
+  method: 'get',
+  path: '/api/demo/people',
+  summary: 'The people of the demo course (demo only)',
+  answer: z.object({
+    people: z.array(
+      personName.extend({ email: z.string(), role: z.string(), section: z.string().nullable() }),
+    ),
+    password: z.string(),
+  }),
+});
+
+export const demoSignIn = endpoint({
+  method: 'post',
+  path: '/api/demo/session',
+  summary: 'Sign in as a person of the demo (demo only)',
+  body: z.strictObject({ personId: id }),
+  answer: sessionState,
+});
+
+export const moveClock = endpoint({
+  method: 'put',
+  path: '/api/demo/clock',
+  summary: 'Move the course clock (demo only, staff)',
+  body: z.strictObject({ to: instant }),
+  answer: z.object({ now: instant }),
+});

@@ -1,0 +1,168 @@
+import type { Forum } from '../course/forum';
+import type { Id } from '../course/id';
+import { createdAt, type Post } from '../course/post';
+import type { Instant } from '../time/instant';
+import { MINUTE } from '../time/instant';
+import { isLate } from '../time/dueDate';
+import type { Access, StudentAccess } from './accessTo';
+import { mayRead, type PostInPlace } from './mayRead';
+import type { Phase, PhaseReason } from './phase';
+
+/** Something a person may want to do in a forum. `place` is the post as it stands at the instant asked for. */
+export type Action =
+  | { readonly do: 'openThread'; readonly own: readonly PostInPlace[]; readonly questionId?: Id | null }
+  | { readonly do: 'attach' }
+  | { readonly do: 'answer' | 'quote' | 'nod' | 'rate' | 'see'; readonly place: PostInPlace }
+  | {
+      readonly do: 'edit' | 'remove';
+      readonly place: PostInPlace;
+      readonly post: Post;
+      readonly answered: boolean;
+    }
+  | {
+      readonly do: 'restore';
+      readonly place: PostInPlace;
+      readonly answered: boolean;
+      /** Who removed it. */
+      readonly removedBy: Id;
+    };
+
+/** Why an action is allowed or refused. */
+export type DoReason =
+  | { readonly code: 'allowed' | 'staff' }
+  | { readonly code: 'phase'; readonly phase: Phase; readonly reason: PhaseReason }
+  | { readonly code: 'dueDatePassed'; readonly due: Instant }
+  | {
+      readonly code:
+        | 'sealed'
+        | 'notReadable'
+        | 'removed'
+        | 'removedByStaff'
+        | 'notYours'
+        | 'yourOwn'
+        | 'answered'
+        | 'forumRule';
+    }
+  | { readonly code: 'editTimeOver'; readonly until: Instant }
+  | { readonly code: 'oneThreadOnly' };
+
+export interface DoAnswer {
+  readonly yes: boolean;
+  readonly reason: DoReason;
+}
+
+const yes: DoAnswer = { yes: true, reason: { code: 'allowed' } };
+const staffYes: DoAnswer = { yes: true, reason: { code: 'staff' } };
+const no = (reason: DoReason): DoAnswer => ({ yes: false, reason });
+
+/**
+ * Whether a person may do something in a forum at *t*, and why. The server decides by it and the interface asks it what
+ * to offer. (rules §3, §4)
+ *
+ * @param access what accessTo answered for the person at the same instant
+ * @example mayDo(forum, access, { do: 'answer', place }, t).yes
+ */
+export function mayDo(forum: Forum, access: Access, action: Action, t: Instant): DoAnswer {
+  if ('place' in action) {
+    if (!mayRead(access, action.place).yes) return no({ code: 'notReadable' });
+    if (action.do === 'see') return yes;
+    if (action.place.removed && action.do !== 'restore') return no({ code: 'removed' });
+  }
+  return access.kind === 'staff'
+    ? staffMayDo(action, access.personId)
+    : studentMayDo(forum, access, action, t);
+}
+
+function staffMayDo(action: Action, me: Id): DoAnswer {
+  if ((action.do === 'nod' || action.do === 'rate') && action.place.authorId === me)
+    return no({ code: 'yourOwn' });
+  return staffYes;
+}
+
+function studentMayDo(forum: Forum, access: StudentAccess, action: Action, t: Instant): DoAnswer {
+  if (access.phase !== 'open') return no({ code: 'phase', phase: access.phase, reason: access.reason });
+  switch (action.do) {
+    case 'see':
+      return yes;
+    case 'openThread':
+      return mayOpenThread(forum, access, action.own, t);
+    case 'attach':
+      return forum.allowed.attach ? yes : no({ code: 'forumRule' });
+    case 'answer':
+      return mayAnswer(forum, access, action.place, t);
+    case 'quote':
+      return forum.allowed.quote ? mayAnswer(forum, access, action.place, t) : no({ code: 'forumRule' });
+    case 'nod':
+    case 'rate':
+      if (forum.allowed.approve !== (action.do === 'nod' ? 'nods' : 'ratings'))
+        return no({ code: 'forumRule' });
+      if (action.place.authorId === access.personId) return no({ code: 'yourOwn' });
+      return isSealedAt(access, action.place) ? no({ code: 'sealed' }) : yes;
+    case 'edit':
+      return mayEdit(forum, access, action, t);
+    case 'remove':
+      return mayRemove(forum, access, action);
+    case 'restore':
+      return action.removedBy === access.personId
+        ? mayRemove(forum, access, action)
+        : no({ code: 'removedByStaff' });
+  }
+}
+
+/** One's own post, as the forum says; and while it may be removed, it may be put back. */
+function mayRemove(
+  forum: Forum,
+  access: StudentAccess,
+  { place, answered }: { place: PostInPlace; answered: boolean },
+): DoAnswer {
+  if (place.authorId !== access.personId) return no({ code: 'notYours' });
+  if (forum.allowed.remove === 'never') return no({ code: 'forumRule' });
+  return forum.allowed.remove === 'untilAnswered' && answered ? no({ code: 'answered' }) : yes;
+}
+
+function pastDue(forum: Forum, due: Instant | null, t: Instant): DoAnswer | null {
+  return !forum.allowed.postAfterDue && isLate(t, due, forum.graceMinutes)
+    ? no({ code: 'dueDatePassed', due: due! })
+    : null;
+}
+
+function mayOpenThread(
+  forum: Forum,
+  access: StudentAccess,
+  own: readonly PostInPlace[],
+  t: Instant,
+): DoAnswer {
+  if (forum.openings === 'oneThreadEach' && own.some((post) => post.parentId === null && !post.removed)) {
+    return no({ code: 'oneThreadOnly' });
+  }
+  return pastDue(forum, access.terms.dates.initialDue, t) ?? yes;
+}
+
+function isSealedAt(access: StudentAccess, place: PostInPlace): boolean {
+  if (access.sealed === 'none') return false;
+  return access.sealed === 'forum' || (place.questionId !== null && access.sealed.includes(place.questionId));
+}
+
+/** While sealed a student answers staff below their own posts only, never below a starter. */
+function mayAnswer(forum: Forum, access: StudentAccess, place: PostInPlace, t: Instant): DoAnswer {
+  const staffToMe =
+    place.authorKind === 'staff' &&
+    (place.answersAuthorId === access.personId || place.asideWith === access.personId);
+  if (isSealedAt(access, place) && !staffToMe) return no({ code: 'sealed' });
+  return pastDue(forum, access.terms.dates.repliesDue, t) ?? yes;
+}
+
+function mayEdit(
+  forum: Forum,
+  access: StudentAccess,
+  action: { place: PostInPlace; post: Post; answered: boolean },
+  t: Instant,
+): DoAnswer {
+  const { edit } = forum.allowed;
+  if (action.place.authorId !== access.personId) return no({ code: 'notYours' });
+  if (edit === 'never') return no({ code: 'forumRule' });
+  if (edit === 'untilAnswered') return action.answered ? no({ code: 'answered' }) : yes;
+  if (edit === 'untilPostingCloses') return yes;
+  const until = createdAt(action.post) + edit.minutes * MINUTE;
+  return t < until ? yes : no({ code: 'editTimeOver', until });
+}

@@ -1,0 +1,124 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Post } from '../course/post';
+import { conversation, groups, hasUnsealed, people, rows, T } from '../testing/conversations';
+import { course, forum, post, revision, asPerson, at } from '../testing/fixtures';
+import { accessTo, type StudentAccess } from './accessTo';
+import { postsInPlace } from './mayRead';
+import { nextChange } from './nextChange';
+import { readable, sealedCount } from './readable';
+import { startsHeld } from './hold';
+import { spaceOf } from './space';
+
+describe('secrecy, in every kind of forum', () => {
+  it('a student receives nothing of another space, journal, sealed question, aside, held or returned post', () => {
+    fc.assert(
+      fc.property(conversation, ({ f, posts }) => {
+        const data = course({ students: people, forums: [f], posts, groups });
+        const byId = new Map(posts.map((p) => [p.id, p]));
+        for (const who of people) {
+          const access = accessTo(data, f, asPerson(who), T) as StudentAccess;
+          const sees = readable(access, postsInPlace(posts, T));
+          const space = spaceOf(f, who, rows);
+          for (const [id, as] of sees) {
+            const seen = byId.get(id)!;
+            if (seen.authorId === who.id) continue;
+            if (seen.asideWith !== null) {
+              expect(seen.asideWith).toBe(who.id);
+              continue;
+            }
+            if (seen.authorKind === 'staff' && seen.answers?.authorId === who.id) continue;
+            expect(space).not.toBeNull();
+            const opened = f.openSpacesAfterClose && f.schedule.postingUntil !== null;
+            expect(seen.spaceId === null || seen.spaceId === space || (opened && f.readers !== 'staff')).toBe(
+              true,
+            );
+            const sealed = f.seal !== null && !hasUnsealed(f, posts, who, seen.questionId);
+            if (sealed) expect([seen.starter, seen.parentId]).toEqual([true, null]);
+            for (let up: Post | undefined = seen; up; up = up.parentId ? byId.get(up.parentId) : undefined)
+              expect(up.approvals.length === 0 || up.authorId === who.id).toBe(true);
+            if (seen.removals.length > 0) expect(as).toBe('place');
+          }
+        }
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it('what unsealing would show is counted, and is exactly what unsealing then shows', () => {
+    fc.assert(
+      fc.property(conversation, ({ f, posts }) => {
+        const data = course({ students: people, forums: [f], posts, groups });
+        const placed = postsInPlace(posts, T);
+        for (const who of people) {
+          const access = accessTo(data, f, asPerson(who), T);
+          const open = { ...access, sealed: 'none' } as StudentAccess;
+          const removed = new Set(placed.filter((place) => place.removed).map(({ id }) => id));
+          const texts = (of: StudentAccess) =>
+            [...readable(of, placed)].filter(([id, as]) => as === 'text' && !removed.has(id)).length;
+          expect(sealedCount(access, placed)).toBe(texts(open) - texts(access as StudentAccess));
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('what waits for approval', () => {
+  const first = post('one', 'ines', [revision(at('03-02 10:00'), 30)]);
+  const held = (state: 'held' | 'approved' | 'returned') => ({
+    ...first,
+    approvals: [{ at: at('03-02 10:00'), state }],
+  });
+  const t = at('03-03 10:00');
+  it('is everything, or each student’s posts until one was approved', () => {
+    expect(startsHeld({ hold: 'none' }, [], null, t)).toBe(false);
+    expect(startsHeld({ hold: 'all' }, [held('approved')], null, t)).toBe(true);
+    expect(startsHeld({ hold: 'first' }, [], null, t)).toBe(true);
+    expect(startsHeld({ hold: 'first' }, [held('held')], null, t)).toBe(true);
+    expect(startsHeld({ hold: 'first' }, [held('approved')], null, t)).toBe(false);
+  });
+  it('a returned post waits again when it is sent again; an approved one does not', () => {
+    expect(startsHeld({ hold: 'none' }, [], held('returned'), t)).toBe(true);
+    expect(startsHeld({ hold: 'all' }, [], held('approved'), t)).toBe(false);
+  });
+});
+
+describe('the next change', () => {
+  const [ines] = people;
+  const f = forum({
+    seal: { minWords: 10, lift: 'atInitialDue' },
+    graceMinutes: 30,
+    schedule: {
+      visibleFrom: at('03-01 08:00'),
+      postingFrom: at('03-02 08:00'),
+      initialDue: at('03-04 23:59'),
+      postingUntil: at('03-10 23:59'),
+      visibleUntil: at('03-20 23:59'),
+    },
+  });
+  it('comes at the dates that change something, the lift with its grace among them', () => {
+    const data = course({ students: people, forums: [f], groups });
+    const turns: [number, string][] = [];
+    let t = at('02-20 08:00');
+    for (
+      let next = nextChange(data, f, asPerson(ines!), t);
+      next;
+      next = nextChange(data, f, asPerson(ines!), t)
+    ) {
+      turns.push([next.at, `${next.access.phase} ${String(next.access.sealed)}`]);
+      t = next.at;
+    }
+    expect(turns).toEqual([
+      [at('03-01 08:00'), 'announced none'],
+      [at('03-02 08:00'), 'open forum'],
+      [at('03-05 00:30'), 'open none'],
+      [at('03-11 00:00'), 'readOnly none'],
+      [at('03-21 00:00'), 'absent none'],
+    ]);
+  });
+  it('is none for a draft', () => {
+    const draft = { ...f, status: 'draft' as const };
+    const data = course({ students: people, forums: [draft], groups });
+    expect(nextChange(data, draft, asPerson(ines!), at('02-20 08:00'))).toBeNull();
+  });
+});

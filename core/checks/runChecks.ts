@@ -1,0 +1,83 @@
+import { asked } from '../access/asked';
+import { inAudience } from '../access/audience';
+import { resolveTerms, type ResolvedTerms } from '../access/resolveTerms';
+import type { Forum } from '../course/forum';
+import type { Alike, Check, CheckContext, Finding, Member } from './check';
+import { completionOfNothing } from './completionOfNothing';
+import { crowdedDueDates } from './crowdedDueDates';
+import { dueBeforePosting } from './dueBeforePosting';
+import { dueInClockChange } from './dueInClockChange';
+import { dueOutsidePosting } from './dueOutsidePosting';
+import { emptyAudience } from './emptyAudience';
+import { enrolledAfterDue } from './enrolledAfterDue';
+import { inNoGroup } from './inNoGroup';
+import { initialAfterOthersReplies } from './initialAfterOthersReplies';
+import { noQuestions } from './noQuestions';
+import { outsideCategory } from './outsideCategory';
+import { partsDoNotAddUp } from './partsDoNotAddUp';
+import { postingAfterInvisible } from './postingAfterInvisible';
+import { prerequisiteCycle } from './prerequisiteCycle';
+import { prerequisiteTooLate } from './prerequisiteTooLate';
+import { repliesTooSoon } from './repliesTooSoon';
+import { sealWithoutInitial } from './sealWithoutInitial';
+import { spaceTooSmall } from './spaceTooSmall';
+import { tooFewCanPost } from './tooFewCanPost';
+import { unitOutOfOrder } from './unitOutOfOrder';
+import { windowEndsBeforeStart } from './windowEndsBeforeStart';
+import { worseTerms } from './worseTerms';
+
+const CHECKS: readonly Check[] = [
+  windowEndsBeforeStart,
+  dueBeforePosting,
+  prerequisiteCycle,
+  partsDoNotAddUp,
+  completionOfNothing,
+  emptyAudience,
+  noQuestions,
+  dueOutsidePosting,
+  postingAfterInvisible,
+  repliesTooSoon,
+  initialAfterOthersReplies,
+  worseTerms,
+  sealWithoutInitial,
+  dueInClockChange,
+  crowdedDueDates,
+  spaceTooSmall,
+  tooFewCanPost,
+  inNoGroup,
+  prerequisiteTooLate,
+  unitOutOfOrder,
+  enrolledAfterDue,
+  outsideCategory,
+];
+
+/** What {@link runChecks} needs; the members are worked out from the course. */
+export type CheckInput = Omit<CheckContext, 'members' | 'alike' | 'unit'> & {
+  readonly unit?: readonly Forum[];
+};
+
+/**
+ * What is going to go wrong with a forum: every finding of every check, errors first. A draft is read as if it were
+ * published. Dates are the resolved ones of every student of the audience. (rules §8)
+ */
+export function runChecks(input: CheckInput): Finding[] {
+  const forum = { ...input.forum, status: 'published' as const };
+  const members: Member[] = [];
+  const byTerms = new Map<ResolvedTerms, [Member, ...Member[]]>();
+  for (const student of input.course.students.values()) {
+    if (student.removed || !inAudience(forum, student)) continue;
+    const terms = resolveTerms(forum, student);
+    const member = { student, terms, ask: asked(forum, student, terms, input.course.groups) };
+    members.push(member);
+    const alike = byTerms.get(terms);
+    if (alike) alike.push(member);
+    else byTerms.set(terms, [member]);
+  }
+  const alike = [...byTerms].map(([terms, members]): Alike => ({ terms, members }));
+  const context: CheckContext = { ...input, forum, members, alike, unit: input.unit ?? [] };
+  const findings = CHECKS.flatMap((check) => check(context));
+  return [
+    ...findings.filter((f) => f.severity === 'error'),
+    ...findings.filter((f) => f.severity === 'warning'),
+  ];
+}

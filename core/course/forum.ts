@@ -1,0 +1,171 @@
+import type { Instant, Minutes } from '../time/instant';
+import type { Percent, Points } from '../scoring/points';
+import type { Id } from './id';
+
+/** What starts a conversation. (rules §2) */
+export type Openings = 'answerPrompt' | 'answerQuestions' | 'oneThreadEach' | 'threadsFreely';
+
+/** Who reads a student's posts; `staff` is a journal. (rules §2) */
+export type Readers = 'class' | 'section' | 'group' | 'staff';
+
+/** Everyone, or the union of listed sections, groups and students. (rules §2) */
+export type Audience =
+  | { readonly kind: 'everyone' }
+  | {
+      readonly kind: 'listed';
+      readonly sectionIds: readonly Id[];
+      readonly groupIds: readonly Id[];
+      readonly studentIds: readonly Id[];
+    };
+
+/** The six dates of a forum; null is no limit. (rules §2) */
+export interface Schedule {
+  readonly visibleFrom: Instant | null;
+  readonly visibleUntil: Instant | null;
+  readonly postingFrom: Instant | null;
+  readonly postingUntil: Instant | null;
+  readonly initialDue: Instant | null;
+  readonly repliesDue: Instant | null;
+}
+export type DateName = keyof Schedule;
+
+/** The numbers of rules §5 that own terms may change. 0 waives. */
+export interface RequiredNumbers {
+  readonly initialRequired: number;
+  readonly initialMinWords: number;
+  readonly replyMinWords: number;
+  readonly postMinWords: number;
+  /** R: required peer replies. */
+  readonly replies: number;
+  /** D: how many different students they answer; null follows R. */
+  readonly different: number | null;
+  /** N: required counted posts of any kind. */
+  readonly posts: number;
+  readonly attachment: number;
+}
+export type NumberName = keyof RequiredNumbers;
+
+/** Required posts of a forum. (rules §5) */
+export interface Required extends RequiredNumbers {
+  /** Whether answers inside a thread the student opened are peer replies. */
+  readonly ownThreadCounts: boolean;
+  /** How many of the questions need an initial post; null: all. Only where students answer each question. */
+  readonly questions: number | null;
+}
+
+/** What a level of own terms says about one date. (rules §2) */
+export type DateTerm = 'none' | { readonly at: Instant } | { readonly plusMinutes: Minutes };
+
+/** Dates or requirements that differ for sections, groups or students; what is not named is inherited. (rules §2) */
+export interface OwnTerms {
+  readonly id: Id;
+  readonly targets: { readonly kind: 'sections' | 'groups' | 'students'; readonly ids: readonly Id[] };
+  readonly dates: Partial<Record<DateName, DateTerm>>;
+  readonly numbers: Partial<Record<NumberName, number>>;
+}
+
+/** The post-before-viewing rule. (rules §4) */
+export interface Seal {
+  /** Words that unseal; null follows the student's required words of the initial post, else 1. */
+  readonly minWords: number | null;
+  readonly lift: 'never' | 'whenPostingCloses' | 'atInitialDue' | { readonly at: Instant };
+}
+
+/** A question that students answer on its own. */
+export interface Question {
+  readonly id: Id;
+  readonly retired: boolean;
+}
+
+/** Another forum that must be done first. (rules §3) */
+export interface Prerequisite {
+  readonly forumId: Id;
+  readonly condition:
+    | { readonly kind: 'initialPosts' }
+    | { readonly kind: 'allPosts' }
+    | { readonly kind: 'score'; readonly atLeast: Percent };
+}
+
+/** What authors may do in phase `open`. (rules §3) */
+export interface Allowed {
+  readonly postAfterDue: boolean;
+  readonly edit: 'never' | 'untilAnswered' | 'untilPostingCloses' | { readonly minutes: Minutes };
+  readonly remove: 'never' | 'untilAnswered' | 'anyTime';
+  readonly attach: boolean;
+  readonly quote: boolean;
+  readonly approve: 'off' | 'nods' | 'ratings';
+}
+
+/** Which posts of students wait for staff's approval: none, all, or each student's until one was approved. (product §4) */
+export type Hold = 'none' | 'all' | 'first';
+
+/** When a student comes up for evaluation. (rules §5) */
+export interface ReadyRule {
+  readonly when: 'complete' | 'anyPost' | { readonly atLeast: number };
+  /** Whether any counted post is enough once the last due date has passed. */
+  readonly afterLastDue: boolean;
+}
+
+/** What lateness takes. (rules §6, step 2) */
+export type Lateness =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'perDay'; readonly percent: Percent; readonly atMost: Percent }
+  | { readonly kind: 'noCredit' };
+
+/** What a late or missing initial post shuts. (rules §6, step 3) */
+export type Gate = 'none' | 'replies' | 'whole';
+
+/** Which posts and slots a part looks at. (rules §6) */
+export type Basis = 'initial' | 'replies' | 'whole';
+
+interface PartCommon {
+  readonly id: Id;
+  readonly title: string;
+  readonly maximum: Points;
+  readonly basis: Basis;
+}
+/** The evaluator gives a number. */
+export interface DirectPart extends PartCommon {
+  readonly kind: 'direct';
+}
+/** The share of required posts that were made. */
+export interface CompletionPart extends PartCommon {
+  readonly kind: 'completion';
+  readonly allOrNothing: boolean;
+}
+/** One part of a forum's evaluation; a kind is one file in `core/scoring/kinds`. */
+export type Part = DirectPart | CompletionPart;
+
+/** How a forum becomes a score. (rules §6) */
+export interface Evaluation {
+  readonly maximum: Points;
+  readonly parts: readonly Part[];
+  readonly lateness: Lateness;
+  readonly gate: Gate;
+  /** Whether adjustment or override may lift a score above the maximum. */
+  readonly aboveMaximum: boolean;
+}
+
+/** A forum as the rules see it: every setting that changes who sees what, what counts, or what score follows. */
+export interface Forum {
+  readonly id: Id;
+  readonly status: 'draft' | 'published';
+  readonly openings: Openings;
+  readonly readers: Readers;
+  readonly groupPlanId: Id | null;
+  /** Whether separated spaces may read each other once posting has closed for the reader. */
+  readonly openSpacesAfterClose: boolean;
+  readonly audience: Audience;
+  readonly schedule: Schedule;
+  readonly graceMinutes: Minutes;
+  readonly seal: Seal | null;
+  readonly questions: readonly Question[];
+  readonly required: Required;
+  readonly ownTerms: readonly OwnTerms[];
+  readonly prerequisites: readonly Prerequisite[];
+  readonly frozen: boolean;
+  readonly allowed: Allowed;
+  readonly hold: Hold;
+  readonly ready: ReadyRule;
+  readonly evaluation: Evaluation | null;
+}

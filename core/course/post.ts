@@ -1,0 +1,76 @@
+import type { Instant } from '../time/instant';
+import type { Id } from './id';
+
+/** One version of a post. */
+export interface Revision {
+  /** When the server received it. */
+  readonly at: Instant;
+  /** Words as stored with the revision. (rules §5) */
+  readonly words: number;
+  /** A revision by staff changes the text, not the count. */
+  readonly byStaff: boolean;
+  readonly attachments: number;
+}
+
+/** A post and all that has happened to it; every question about it is asked as of an instant. */
+export interface Post {
+  readonly id: Id;
+  readonly forumId: Id;
+  readonly authorId: Id;
+  readonly authorKind: 'student' | 'staff';
+  /** The post it answers; null for an opening post. */
+  readonly parentId: Id | null;
+  /** The opening post of its thread; its own id for an opening post. */
+  readonly threadId: Id;
+  /** Who opened its thread. */
+  readonly threadAuthorId: Id;
+  /** Who wrote the post it answers, as they were when this was written; null for an opening post. */
+  readonly answers: { readonly authorId: Id; readonly authorKind: 'student' | 'staff' } | null;
+  /** The space it was written in; null for a staff post in all spaces. */
+  readonly spaceId: Id | null;
+  readonly questionId: Id | null;
+  /** A thread opened by staff that is visible under the seal. */
+  readonly starter: boolean;
+  /** The student an aside, or an answer below an aside, is between and staff; else null. */
+  readonly asideWith: Id | null;
+  /** At least one; the first is its creation. In the order received. */
+  readonly revisions: readonly Revision[];
+  /** Times removed; `to` null while it stands. In order. */
+  readonly removals: readonly { readonly from: Instant; readonly to: Instant | null }[];
+  /** Decisions about approval, in order; none where nothing was ever held. */
+  readonly approvals: readonly { readonly at: Instant; readonly state: 'held' | 'approved' | 'returned' }[];
+}
+
+/** When a post was first received. */
+export function createdAt(post: Post): Instant {
+  return post.revisions[0]!.at;
+}
+
+/** Whether a post existed at an instant. */
+export function existsAt(post: Post, t: Instant): boolean {
+  return createdAt(post) <= t;
+}
+
+/** Whether a post was removed, and not restored, at an instant. */
+export function isRemovedAt(post: Post, t: Instant): boolean {
+  return post.removals.some((span) => span.from <= t && (span.to === null || span.to > t));
+}
+
+/** Where a post stood with approval at an instant; `approved` where nothing was ever held. */
+export function approvalAt(post: Post, t: Instant): 'held' | 'approved' | 'returned' {
+  let state: 'held' | 'approved' | 'returned' = 'approved';
+  for (const decision of post.approvals) {
+    if (decision.at > t) break;
+    state = decision.state;
+  }
+  return state;
+}
+
+/** The instant of the last return at or before *t*; -Infinity where there was none. */
+export function lastReturnAt(post: Post, t: Instant): Instant {
+  let at = -Infinity;
+  for (const decision of post.approvals) {
+    if (decision.at <= t && decision.state === 'returned') at = decision.at;
+  }
+  return at;
+}

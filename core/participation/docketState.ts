@@ -1,0 +1,76 @@
+import type { ScoreFacts } from '../course/courseData';
+import type { Forum } from '../course/forum';
+import type { Post } from '../course/post';
+import { isLate } from '../time/dueDate';
+import type { Instant } from '../time/instant';
+import { hasEnded } from '../time/minute';
+import { isCounted } from './counted';
+import type { Participation } from './participationOf';
+
+/** Where a student stands in the docket of a forum. (rules §5) */
+export type DocketState = 'excused' | 'changed' | 'released' | 'given' | 'nothing' | 'ready' | 'waiting';
+
+/**
+ * Whether a student's counted posts changed after an instant, strictly: a counted post was revised by its author, or
+ * one became or stopped being counted. (rules §5)
+ *
+ * @param own everything the student wrote in the forum
+ * @param since when the score was last given or confirmed
+ */
+export function changedSince(own: readonly Post[], since: Instant, t: Instant): boolean {
+  return own.some((post) => {
+    const after = (at: Instant) => at > since && at <= t;
+    const turns: Instant[] = [];
+    for (const revision of post.revisions) {
+      if (!after(revision.at)) continue;
+      if (!revision.byStaff && isCounted(post, revision.at)) return true;
+      turns.push(revision.at);
+    }
+    for (const removal of post.removals) {
+      if (after(removal.from)) turns.push(removal.from);
+      if (removal.to !== null && after(removal.to)) turns.push(removal.to);
+    }
+    for (const decision of post.approvals) if (after(decision.at)) turns.push(decision.at);
+    const before = isCounted(post, since);
+    return turns.some((at) => isCounted(post, at) !== before);
+  });
+}
+
+/** Whether a student comes up for evaluation by the forum's rule. (rules §5) */
+export function isReady(forum: Forum, participation: Participation, t: Instant): boolean {
+  const { standing, counted, lastDue, terms } = participation;
+  if (counted.length === 0) return false;
+  const { when, afterLastDue } = forum.ready;
+  if (when === 'anyPost') return true;
+  if (
+    when === 'complete'
+      ? standing === 'complete' || standing === 'completeLate'
+      : counted.length >= when.atLeast
+  ) {
+    return true;
+  }
+  if (!afterLastDue) return false;
+  return lastDue === null ? hasEnded(terms.dates.postingUntil, t) : isLate(t, lastDue, forum.graceMinutes);
+}
+
+/**
+ * The docket state of a student: the first that applies of excused, changed, released, given, nothing, ready, waiting.
+ * A zero given for nothing is a given score. (rules §5)
+ *
+ * @param score the student's score as of *t*, or null
+ */
+export function docketState(
+  forum: Forum,
+  participation: Participation,
+  own: readonly Post[],
+  score: ScoreFacts | null,
+  t: Instant,
+): DocketState {
+  if (score?.excused) return 'excused';
+  if (score !== null && score.points !== null) {
+    if (score.givenAt !== null && changedSince(own, score.givenAt, t)) return 'changed';
+    return score.released ? 'released' : 'given';
+  }
+  if (participation.counted.length === 0) return 'nothing';
+  return isReady(forum, participation, t) ? 'ready' : 'waiting';
+}

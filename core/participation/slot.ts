@@ -1,0 +1,33 @@
+import type { Id } from '../course/id';
+import type { Instant } from '../time/instant';
+
+/** The kinds of required posts, in slot order. (rules §5) */
+export type SlotKind = 'initial' | 'attachment' | 'reply' | 'post';
+
+/**
+ * How a required post stands: met on time, met late, there but too short, held, still open, or missed. (rules §5)
+ */
+export type SlotState = 'met' | 'metLate' | 'short' | 'pending' | 'open' | 'missed';
+
+/** One required post and what fills it. Instants in UTC ms. */
+export interface Slot {
+  readonly kind: SlotKind;
+  /** 1, 2, 3 ... within its kind. */
+  readonly number: number;
+  readonly state: SlotState;
+  /** Only with `open`: the due date has passed. */
+  readonly overdue: boolean;
+  readonly due: Instant | null;
+  /** The post that fills it or stands for it. */
+  readonly postId: Id | null;
+  readonly questionId: Id | null;
+  /** When it was met; null unless met or metLate. */
+  readonly metAt: Instant | null;
+  /** Whole days late: of a late slot from when it was met, of a short post from its creation; else 0. */
+  readonly daysLate: number;
+}
+
+/** Whether a slot was made, on time or late. (rules §5) */
+export function isMade(slot: Pick<Slot, 'state'>): boolean {
+  return slot.state === 'met' || slot.state === 'metLate';
+}

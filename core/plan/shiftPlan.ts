@@ -1,0 +1,135 @@
+import type { DateName, DateTerm, Forum, OwnTerms, Schedule } from '../course/forum';
+import type { Id } from '../course/id';
+import type { Instant } from '../time/instant';
+import { mapDates, shiftDays, type DatedRules } from './mapDates';
+
+/** What is to be shifted. */
+export interface Shift {
+  /** Whole days, may be negative. */
+  readonly days: number;
+  /** Only dates at or after this instant; null for all. */
+  readonly from: Instant | null;
+  /** The forums concerned. */
+  readonly forumIds: readonly Id[];
+  /** Only for this section, by own terms; null for everyone. */
+  readonly sectionId: Id | null;
+  /** Whether own terms move along; only for everyone. */
+  readonly ownTermsToo: boolean;
+}
+
+/** A date before and after. */
+export interface ShiftedDate {
+  readonly name: DateName;
+  /** The own terms it belongs to; null for the forum's own. */
+  readonly ownTerms: Id | null;
+  readonly before: Instant;
+  readonly after: Instant;
+}
+
+/** One forum as it would be, with every date that moves. */
+export interface ShiftedForum {
+  readonly forumId: Id;
+  readonly rules: DatedRules;
+  readonly dates: readonly ShiftedDate[];
+}
+
+const NAMES: readonly DateName[] = [
+  'visibleFrom',
+  'postingFrom',
+  'initialDue',
+  'repliesDue',
+  'postingUntil',
+  'visibleUntil',
+];
+
+/** A section's terms with some dates said anew; made where the section has none. */
+function forSection(
+  forum: Forum,
+  sectionId: Id,
+  dates: Partial<Record<DateName, DateTerm>>,
+  newId: () => Id,
+): OwnTerms[] {
+  const at = forum.ownTerms.findIndex(
+    ({ targets }) => targets.kind === 'sections' && targets.ids.length === 1 && targets.ids[0] === sectionId,
+  );
+  if (at < 0)
+    return [
+      ...forum.ownTerms,
+      { id: newId(), targets: { kind: 'sections', ids: [sectionId] }, dates, numbers: {} },
+    ];
+  return forum.ownTerms.map((own, index) =>
+    index === at ? { ...own, dates: { ...own.dates, ...dates } } : own,
+  );
+}
+
+function sectionDates(forum: Forum, sectionId: Id): Schedule {
+  const own = forum.ownTerms.find(
+    ({ targets }) => targets.kind === 'sections' && targets.ids.length === 1 && targets.ids[0] === sectionId,
+  );
+  const entries = NAMES.map((name) => {
+    const term = own?.dates[name];
+    return [
+      name,
+      term !== undefined && typeof term === 'object' && 'at' in term ? term.at : forum.schedule[name],
+    ];
+  });
+  return Object.fromEntries(entries) as unknown as Schedule;
+}
+
+/**
+ * Shifts dates of forums by days of the course's calendar, wall-clock times kept also across a clock change: of everyone,
+ * own terms along or not; or of one section, by own terms of that section. Forums in which nothing moves are left out.
+ *
+ * @param newId makes ids of own terms that have to be made
+ */
+export function shiftPlan(
+  forums: readonly Forum[],
+  shift: Shift,
+  zone: string,
+  newId: () => Id,
+): ShiftedForum[] {
+  const result: ShiftedForum[] = [];
+  const moves = (at: Instant) => shift.from === null || at >= shift.from;
+  const move = (at: Instant) => (moves(at) ? shiftDays(at, shift.days, zone) : at);
+  for (const forum of forums) {
+    if (!shift.forumIds.includes(forum.id)) continue;
+    const dates: ShiftedDate[] = [];
+    let rules: DatedRules;
+    if (shift.sectionId !== null) {
+      const said: Partial<Record<DateName, DateTerm>> = {};
+      const before = sectionDates(forum, shift.sectionId);
+      for (const name of NAMES) {
+        const at = before[name];
+        if (at === null || !moves(at)) continue;
+        said[name] = { at: move(at) };
+        dates.push({ name, ownTerms: null, before: at, after: move(at) });
+      }
+      rules = {
+        schedule: forum.schedule,
+        seal: forum.seal,
+        ownTerms: dates.length === 0 ? forum.ownTerms : forSection(forum, shift.sectionId, said, newId),
+      };
+    } else {
+      rules = mapDates(forum, move, { ownTermsToo: shift.ownTermsToo });
+      for (const name of NAMES) {
+        const at = forum.schedule[name];
+        if (at !== null && moves(at)) dates.push({ name, ownTerms: null, before: at, after: move(at) });
+      }
+      if (shift.ownTermsToo)
+        for (const own of forum.ownTerms)
+          for (const name of NAMES) {
+            const term = own.dates[name];
+            if (term === undefined || typeof term !== 'object' || !('at' in term) || !moves(term.at))
+              continue;
+            dates.push({ name, ownTerms: own.id, before: term.at, after: move(term.at) });
+          }
+    }
+    if (dates.length > 0 && shift.days !== 0)
+      result.push({
+        forumId: forum.id,
+        rules: { schedule: rules.schedule, ownTerms: rules.ownTerms, seal: rules.seal },
+        dates,
+      });
+  }
+  return result;
+}

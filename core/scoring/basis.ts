@@ -1,0 +1,26 @@
+import type { Basis, Forum } from '../course/forum';
+import type { Post } from '../course/post';
+import type { Participation } from '../participation/participationOf';
+import { isPeerReply } from '../participation/peerReply';
+import type { Slot } from '../participation/slot';
+
+/**
+ * The slots a part looks at: initial posts and their attachments; replies; or all. (rules §6)
+ */
+export function slotsOf(basis: Basis, slots: readonly Slot[]): Slot[] {
+  if (basis === 'initial')
+    return slots.filter((slot) => slot.kind === 'initial' || slot.kind === 'attachment');
+  return basis === 'replies' ? slots.filter((slot) => slot.kind === 'reply') : [...slots];
+}
+
+/**
+ * The posts a part looks at: those that stand in initial slots, short ones included; the peer replies, short ones
+ * included; or all counted posts. (rules §6)
+ */
+export function postsOf(basis: Basis, forum: Forum, participation: Participation): Post[] {
+  const { counted, slots } = participation;
+  if (basis === 'whole') return [...counted];
+  if (basis === 'replies') return counted.filter((post) => isPeerReply(post, forum.required.ownThreadCounts));
+  const standing = new Set(slots.filter((slot) => slot.kind === 'initial').map((slot) => slot.postId));
+  return counted.filter((post) => standing.has(post.id));
+}

@@ -1,0 +1,34 @@
+import type { Id } from '../course/id';
+import type { Points } from './points';
+
+/** What a line of an explanation is about; the interface turns it into a sentence. (rules §6) */
+export type ExplanationCode =
+  | 'given'
+  | 'notYetGiven'
+  | 'completion'
+  | 'completionAllOrNothing'
+  | 'allWaived'
+  | 'lateness'
+  | 'gateReplies'
+  | 'gateWhole'
+  | 'adjustment'
+  | 'heldWithin'
+  | 'override';
+
+/**
+ * One line of an explanation: what, how much, why, and the posts behind it. The amounts of all lines add up to the
+ * score. (rules §6)
+ */
+export interface ExplanationLine {
+  readonly code: ExplanationCode;
+  readonly partId: Id | null;
+  /** Points added (or, below 0, taken away), in hundredths. */
+  readonly amount: Points;
+  readonly params: Readonly<Record<string, string | number | boolean>>;
+  readonly postIds: readonly Id[];
+}
+
+/** The sum of the lines' amounts, in hundredths of a point. */
+export function sumOf(lines: readonly ExplanationLine[]): Points {
+  return lines.reduce((sum, line) => sum + line.amount, 0);
+}

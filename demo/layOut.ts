@@ -1,0 +1,223 @@
+import { createHash } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { sql } from 'kysely';
+import pino from 'pino';
+import { DAY } from '../core/time/instant';
+import { NO_DECISIONS } from '../core/scoring/suggest';
+import { quotationNode } from '../core/text/quotation';
+import type { RichNode } from '../core/text/richText';
+import { textOf } from '../core/text/textOf';
+import { CourseCache } from '../server/course/courseCache';
+import { courseFor, type InCourse } from '../server/course/inCourse';
+import { saveClock } from '../server/clock';
+import type { Db } from '../server/db/open';
+import type { Deps } from '../server/deps';
+import { decideApproval } from '../server/discuss/approval';
+import { removePost } from '../server/discuss/removePost';
+import { editPost, writePost } from '../server/discuss/writePost';
+import { docket } from '../server/evaluate/docket';
+import { desk } from '../server/evaluate/desk';
+import { saveScore, setExcused, setReleased } from '../server/evaluate/saveScore';
+import { saveForum } from '../server/plan/saveForum';
+import { COURSE, layOutCourse, START, studentId, when } from './course';
+import type { Deed } from './deed';
+import { demoForums } from './forums';
+import { demoDeeds, READINGS } from './posts';
+
+const REMARKS = [
+  'the position is clear and you let the reading disagree with you. Next time bring the number as well as the story.',
+  'strong turn in the second paragraph. I would have liked the source for the last claim.',
+  'you describe it very well; say sooner what follows from it.',
+  'thank you for answering the person nobody else had answered.',
+];
+
+/** The text of a deed, with what it quotes and whom it calls. */
+function docOf({ text, quotes, mentions }: Extract<Deed, { do: 'post' }>, parentId: string | null): RichNode {
+  const doc = textOf(text);
+  const [first, ...rest] = doc.content ?? [];
+  const called: RichNode[] = mentions
+    ? [
+        { type: 'mention', attrs: { id: mentions, label: '' } },
+        { type: 'text', text: ', ' },
+      ]
+    : [];
+  const quoted = quotes && parentId ? [quotationNode(parentId, 1, quotes)] : [];
+  return {
+    ...doc,
+    content: [...quoted, { ...first!, content: [...called, ...(first!.content ?? [])] }, ...rest],
+  };
+}
+
+/** The post's id as the demo sketches name it, made to fit what ids look like. */
+/** The id of a post of the demo course, by the name it has in {@link demoDeeds}. */
+export const postId = (name: string): string =>
+  `p-${createHash('sha256').update(name).digest('hex').slice(0, 20)}`;
+
+/** Lays out the demo course in an empty data folder, through the code that serves users. */
+export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
+  await layOutCourse(db);
+  const clock = { now: () => START, wall: () => START };
+  const deps: Deps = {
+    db,
+    clock,
+    log: pino({ level: 'silent' }),
+    dataFolder,
+    courses: new CourseCache(),
+    demo: null,
+  };
+  const as = (personId: string): Promise<InCourse> =>
+    courseFor(deps, { personId, writeToken: '', tokenHash: '' }, COURSE, 'anyone');
+
+  for (const { id, settings, publish } of demoForums) {
+    await saveForum(
+      deps,
+      await as('teodora'),
+      id,
+      { version: 0, settings, publish, confirmed: false },
+      when('01-27 20:00'),
+    );
+  }
+  await keepReadings(db, dataFolder);
+  for (const deed of demoDeeds()) {
+    const course = await as(deed.who);
+    const id = postId(deed.id);
+    if (deed.do === 'post') {
+      const parentId = deed.to === null ? null : postId(deed.to);
+      const post = {
+        id,
+        parentId,
+        questionId: deed.question ?? null,
+        spaceId: null,
+        doc: docOf(deed, parentId),
+        attachments: (deed.attachments ?? []).map((file) => ({ id: file, alt: '' })),
+        starter: deed.starter ?? false,
+        draft: null,
+      };
+      await writePost(db, course, deed.forum, post, deed.at);
+    } else if (deed.do === 'edit') {
+      await editPost(
+        db,
+        course,
+        deed.forum,
+        id,
+        { version: 1, doc: textOf(deed.text), attachments: [] },
+        deed.at,
+      );
+    } else if (deed.do === 'approve') {
+      await decideApproval(db, course, deed.forum, id, { state: 'approved', reason: null }, deed.at);
+    } else {
+      await removePost(db, course, deed.forum, id, deed.at);
+    }
+  }
+  await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });
+  await evaluate(deps, await as('teodora'), 'hydrograph', when('02-20 17:00'), { share: 1, release: true });
+  await evaluate(deps, await as('teodora'), 'floodplain', when('03-02 19:30'), {
+    share: 0.5,
+    release: false,
+  });
+  await setExcused(
+    deps,
+    await as('teodora'),
+    'old-maps',
+    studentId('Selam', 'Woldemariam'),
+    true,
+    when('02-24 09:00'),
+  );
+  await keepDraft(db);
+  await markRead(db);
+  await saveClock(db, START);
+}
+
+/**
+ * What everyone had read when they last looked in, between one day and five before the start: staff everything, students
+ * what stood in their space of the forums they had opened with a post of their own.
+ */
+async function markRead(db: Db): Promise<void> {
+  const people = await db
+    .selectFrom('member')
+    .select(['person_id', 'role'])
+    .where('course_id', '=', COURSE)
+    .execute();
+  for (const [index, { person_id, role }] of people.entries()) {
+    const lastLook = START - (1 + (index % 5)) * DAY;
+    await sql`
+      INSERT INTO read_mark (person_id, post_id, at)
+      SELECT ${person_id}, post.id, ${lastLook} FROM post
+      WHERE post.created_at <= ${lastLook} AND post.author_id <> ${person_id} AND (${role} <> 'student' OR EXISTS (
+        SELECT 1 FROM post AS own WHERE own.author_id = ${person_id} AND own.forum_id = post.forum_id
+          AND own.parent_id IS NULL AND own.created_at <= ${lastLook}
+          AND (post.space_id IS NULL OR post.space_id = own.space_id)))`.execute(db);
+  }
+}
+
+/** The file one of the posts carries. */
+async function keepReadings(db: Db, dataFolder: string): Promise<void> {
+  const text =
+    'Day;Height at the lamp post (cm)\n2026-02-27;41\n2026-02-28;44\n2026-03-01;63\n2026-03-02;58\n';
+  const sha256 = createHash('sha256').update(text).digest('hex');
+  writeFileSync(join(dataFolder, 'files', sha256), text);
+  await db
+    .insertInto('file')
+    .values({
+      id: READINGS,
+      course_id: COURSE,
+      uploaded_by: studentId('Bram', 'Oyelaran'),
+      sha256,
+      type: 'text/plain',
+      size: text.length,
+      name: 'gauge readings, Tannery Cut.txt',
+      at: when('03-03 18:00'),
+    })
+    .execute();
+}
+
+/** Gives scores to a share of those who are ready, in the order of the docket. */
+async function evaluate(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  at: number,
+  { share, release }: { share: number; release: boolean },
+): Promise<void> {
+  const { rows } = await docket(deps.db, course, forumId, at);
+  const ready = rows.filter((row) => row.state === 'ready');
+  const chosen = ready.slice(0, Math.ceil(ready.length * share));
+  for (const [index, row] of chosen.entries()) {
+    const studentAt = at + index * 4 * 60_000;
+    const view = await desk(deps.db, course, forumId, row.student.id, studentAt);
+    const [initial] = view.forum.parts;
+    const isThere = view.posts.some((post) => post.slot?.kind === 'initial');
+    const isJudged = initial!.kind === 'direct';
+    const given = isThere ? Math.round((initial!.maximum * (70 + ((index * 17) % 31))) / 100 / 25) * 25 : 0;
+    const remark =
+      index % 3 === 2 ? null : textOf(`${row.student.given}, ${REMARKS[index % REMARKS.length]!}`);
+    const decisions = { ...NO_DECISIONS, parts: isJudged ? { [initial!.id]: { points: given } } : {} };
+    await saveScore(
+      deps,
+      course,
+      forumId,
+      row.student.id,
+      { version: 0, decisions, remark, give: true },
+      studentAt,
+    );
+  }
+  if (release) await setReleased(deps, course, forumId, 'all', true, at + 3 * 3_600_000);
+}
+
+/** A student's unfinished initial post, so that My work has something to go on with. */
+async function keepDraft(db: Db): Promise<void> {
+  const text =
+    'I speak as the farmer below the weir. Two springs ago the water stood in my lower field for nineteen days, and nobody who voted for the weir walked down to see';
+  await db
+    .insertInto('draft')
+    .values({
+      person_id: studentId('Sade', 'Nkemelu'),
+      forum_id: 'weir-hearing',
+      key: 'open',
+      doc: JSON.stringify(textOf(text)),
+      words: text.split(' ').length,
+      saved_at: START,
+    })
+    .execute();
+}

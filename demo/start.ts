@@ -1,0 +1,100 @@
+import { accessSync, constants, mkdirSync, rmSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import pino from 'pino';
+import type { Server } from 'node:http';
+import { createApp } from '../server/app';
+import { CourseClock, saveClock, savedClock } from '../server/clock';
+import { CourseCache } from '../server/course/courseCache';
+import { openDatabase, type Db } from '../server/db/open';
+import { listen } from '../server/serve';
+import { PASSWORD, START } from './course';
+import { layOutDemo } from './layOut';
+
+const KEEP_EVERY = 5000;
+
+/** A running demo. */
+export interface RunningDemo {
+  readonly server: Server;
+  readonly port: number;
+  readonly clock: CourseClock;
+  /** Writes down where the clock stands and closes the data; the server is stopped by whoever stops it. */
+  readonly close: () => Promise<void>;
+}
+
+/** The latest instant anything was written at: after a hard stop the clock never starts before it. */
+async function latestWritten(db: Db): Promise<number> {
+  const { at } = await db
+    .selectFrom('revision')
+    .select((eb) => eb.fn.max('at').as('at'))
+    .executeTakeFirstOrThrow();
+  return at ?? 0;
+}
+
+/** Removes what an earlier demo left in a data folder. */
+export function clearData(dataFolder: string): void {
+  for (const name of ['juror.sqlite', 'juror.sqlite-wal', 'juror.sqlite-shm', 'files']) {
+    rmSync(join(dataFolder, name), { recursive: true, force: true });
+  }
+}
+
+/**
+ * Serves the demo from a data folder, laying the course out first where the folder is empty.
+ *
+ * @throws Error with one sentence when the folder cannot be written or the port is taken
+ */
+export async function startDemo(options: {
+  dataFolder: string;
+  port: number;
+  host?: string;
+  trustProxy?: string;
+  logLevel?: string;
+  say?: (line: string) => void;
+}): Promise<RunningDemo> {
+  const { dataFolder, say = () => undefined } = options;
+  try {
+    mkdirSync(dataFolder, { recursive: true });
+    accessSync(dataFolder, constants.W_OK);
+  } catch {
+    throw new Error(
+      `The data folder ${dataFolder} cannot be written. Choose another: JUROR_DATA=/some/folder npm run demo`,
+    );
+  }
+  const db = openDatabase(dataFolder);
+  let saved = await savedClock(db);
+  if (saved === null) {
+    const started = performance.now();
+    say('Laying out the demo course ...');
+    await layOutDemo(db, dataFolder);
+    say(`  done in ${((performance.now() - started) / 1000).toFixed(1)} s`);
+    saved = START;
+  }
+  // The clock is written down every few seconds; a post may be a little later than the last of these.
+  const clock = new CourseClock(Math.max(saved, Math.min(await latestWritten(db), saved + 2 * KEEP_EVERY)));
+  const log = pino({ level: options.logLevel ?? 'warn' });
+  const deps = {
+    db,
+    clock,
+    log,
+    dataFolder,
+    courses: new CourseCache(),
+    demo: { clock, password: PASSWORD },
+  };
+  const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: options.trustProxy });
+  const { server, port } = await listen(app, options.port, options.host ?? '127.0.0.1').catch(
+    async (error: unknown) => {
+      await db.destroy();
+      throw error;
+    },
+  );
+  const keep = setInterval(() => void saveClock(db, clock.now()), KEEP_EVERY);
+  return {
+    server,
+    port,
+    clock,
+    close: async () => {
+      clearInterval(keep);
+      await saveClock(db, clock.now());
+      await db.destroy();
+    },
+  };
+}

@@ -1,0 +1,57 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, type WebDriver } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome';
+
+/** A headless Chromium with an empty profile, and how to end it. */
+export interface Browser {
+  readonly driver: WebDriver;
+  readonly quit: () => Promise<void>;
+}
+
+/** Sets the size of the page exactly; headless windows have a least width and lose height to their frame. */
+export async function setPageSize(driver: WebDriver, width: number, height: number): Promise<void> {
+  const chromium = driver as WebDriver & {
+    sendDevToolsCommand(command: string, params: object): Promise<void>;
+  };
+  await chromium.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: width < 600,
+  });
+}
+
+/** Starts Debian's Chromium through its ChromeDriver. */
+export async function startChromium(): Promise<Browser> {
+  const profile = mkdtempSync(join(tmpdir(), 'juror-chromium-'));
+  const options = new chrome.Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+    '--lang=en-GB',
+    `--user-data-dir=${profile}`,
+  );
+  const service = new chrome.ServiceBuilder('/usr/bin/chromedriver');
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(service)
+    .build();
+  await setPageSize(driver, 1280, 800);
+  return {
+    driver,
+    quit: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}

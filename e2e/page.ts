@@ -1,0 +1,204 @@
+import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+
+const PATIENCE = 15_000;
+
+/** Where elements of a role may be; the browser's own computed role and name decide in the end. */
+const CANDIDATES: Record<string, string> = {
+  button: 'button, [role=button], summary',
+  link: 'a[href]',
+  textbox: 'input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea, [role=textbox]',
+  checkbox: 'input[type=checkbox]',
+  slider: '[role=slider], input[type=range]',
+  combobox: 'select',
+  heading: 'h1, h2, h3',
+  article: 'article',
+  region: 'section, [role=region]',
+  alert: '[role=alert]',
+  dialog: 'dialog[open]',
+  cell: 'td',
+};
+
+/** A page as a person uses it: things are found by role and accessible name. */
+export class Page {
+  constructor(
+    readonly driver: WebDriver,
+    readonly base: string,
+  ) {}
+
+  async go(path: string): Promise<void> {
+    await this.driver.get(this.base + path);
+  }
+
+  async path(): Promise<string> {
+    const url = new URL(await this.driver.getCurrentUrl());
+    return url.pathname + url.search + url.hash;
+  }
+
+  /** Enters as a person of the demo, by the one click the sign-in page offers. */
+  async enter(name: string): Promise<void> {
+    await this.go('/sign-in');
+    await this.fetch('delete', '/api/session').catch(() => undefined);
+    await this.go('/sign-in');
+    await this.click('button', new RegExp(`^${name}`));
+    await this.until(async () => !(await this.path()).startsWith('/sign-in'), `${name} to be signed in`);
+  }
+
+  /** Waits until something holds; fails with what was waited for. */
+  async until(holds: () => Promise<boolean>, what: string): Promise<void> {
+    await this.driver.wait(async () => holds().catch(() => false), PATIENCE, `waited for ${what}`);
+  }
+
+  private async all(role: string, name: RegExp | string): Promise<WebElement[]> {
+    const candidates = await this.driver.executeScript<WebElement[]>(
+      `const [css, source, flags] = arguments;
+       const pattern = new RegExp(source, flags);
+       const nameOf = (e) => [e.getAttribute('aria-label'), e.labels && e.labels[0] && e.labels[0].textContent, e.getAttribute('title'), e.innerText, e.textContent].filter(Boolean).map((t) => t.trim().replace(/\\s+/g, ' '));
+       return [...document.querySelectorAll(css)].filter((e) => e.getClientRects().length > 0 && nameOf(e).some((t) => pattern.test(t)));`,
+      CANDIDATES[role] ?? `[role=${role}]`,
+      typeof name === 'string' ? name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : name.source,
+      typeof name === 'string' ? '' : name.flags,
+    );
+    const found: WebElement[] = [];
+    for (const element of candidates) {
+      const label = (await element.getAccessibleName()).trim().replace(/\s+/g, ' ');
+      const text =
+        label === '' && role !== 'button' && role !== 'link'
+          ? (await element.getText()).replace(/\s+/g, ' ')
+          : label;
+      if (typeof name === 'string' ? text === name : name.test(text)) found.push(element);
+    }
+    return found;
+  }
+
+  /** The first element of a role and name, once it is there. */
+  async find(role: string, name: RegExp | string): Promise<WebElement> {
+    let found: WebElement | undefined;
+    await this.until(
+      async () => {
+        [found] = await this.all(role, name);
+        return found !== undefined;
+      },
+      `${role} ${String(name)} at ${await this.path()}`,
+    );
+    return found!;
+  }
+
+  async has(role: string, name: RegExp | string): Promise<boolean> {
+    return (await this.all(role, name)).length > 0;
+  }
+
+  async click(role: string, name: RegExp | string): Promise<void> {
+    await this.until(
+      async () => {
+        const [element] = await this.all(role, name);
+        if (!element || !(await element.isEnabled())) return false;
+        await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
+        await element.click();
+        return true;
+      },
+      `${role} ${String(name)} to be clicked at ${await this.path()}`,
+    );
+  }
+
+  /** Types into a text field after what is there; `clear` empties it first. */
+  async type(name: RegExp | string, text: string, { clear = false } = {}): Promise<void> {
+    let field!: WebElement;
+    // A field that is drawn anew between being found and being clicked is looked for again.
+    await this.until(
+      async () => {
+        const [found] = await this.all('textbox', name);
+        if (!found) return false;
+        await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", found);
+        await found.click();
+        field = found;
+        return true;
+      },
+      `textbox ${String(name)} at ${await this.path()}`,
+    );
+    if (clear) await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
+    await field.sendKeys(text);
+  }
+
+  /** Sets a date field the way its picker does. */
+  async setDate(name: RegExp | string, wall: string): Promise<void> {
+    const [field] = await this.dateFields(name);
+    await this.driver.executeScript(
+      `const [field, value] = arguments;
+       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, value);
+       field.dispatchEvent(new Event('input', { bubbles: true }));`,
+      field,
+      wall,
+    );
+  }
+
+  private async dateFields(name: RegExp | string): Promise<WebElement[]> {
+    const found = await this.driver.executeScript<WebElement[]>(
+      "return [...document.querySelectorAll('input[type=datetime-local]')].filter((e) => (e.getAttribute('aria-label') || e.labels[0].textContent).trim().startsWith(arguments[0]));",
+      String(name),
+    );
+    if (found.length === 0) throw new Error(`no date field ${String(name)}`);
+    return found;
+  }
+
+  async choose(name: RegExp | string, option: string): Promise<void> {
+    const select = await this.find('combobox', name);
+    await select.sendKeys(option);
+  }
+
+  /** Presses keys where the focus is. */
+  async press(...keys: string[]): Promise<void> {
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
+  }
+
+  async chord(...keys: string[]): Promise<void> {
+    await this.driver
+      .switchTo()
+      .activeElement()
+      .sendKeys(Key.chord(...keys));
+  }
+
+  async text(): Promise<string> {
+    return this.driver.executeScript<string>("return document.body.innerText.replace(/\\s+/g, ' ')");
+  }
+
+  /** Waits until the page says something. */
+  async sees(text: RegExp | string): Promise<void> {
+    let last = '';
+    await this.until(
+      async () => {
+        last = await this.text();
+        return typeof text === 'string' ? last.includes(text) : text.test(last);
+      },
+      `the page to say ${String(text)}`,
+    ).catch((error: unknown) => {
+      throw new Error(`${String(error)}; it said: ${last.slice(0, 1500)}`);
+    });
+  }
+
+  /** Asks the API as whoever is signed in on this page. */
+  async fetch(
+    method: string,
+    path: string,
+    body?: object,
+  ): Promise<{ status: number; body: unknown; text: string }> {
+    return this.driver.executeAsyncScript(
+      `const done = arguments[arguments.length - 1];
+       const [method, path, body] = arguments;
+       (async () => {
+         const { token } = await (await fetch('/api/session')).json();
+         const headers = { 'Content-Type': 'application/json', 'X-Juror-Token': token ?? '' };
+         const answer = await fetch(path, { method: method.toUpperCase(), headers, body: body ? JSON.stringify(body) : undefined });
+         const text = await answer.text();
+         let json = null;
+         try { json = JSON.parse(text); } catch {}
+         return { status: answer.status, body: json, text };
+       })().then(done, (error) => done({ status: 0, body: null, text: String(error) }));`,
+      method,
+      path,
+      body ?? null,
+    );
+  }
+}

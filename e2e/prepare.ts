@@ -1,0 +1,23 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type {} from 'vitest';
+import type { TestProject } from 'vitest/node';
+import { startDemo } from '../demo/start';
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    /** A data folder with the demo course laid out; each story works on a copy. */
+    preparedData: string;
+  }
+}
+
+/** Lays the demo course out once; the stories copy it. */
+export default async function prepare(project: TestProject): Promise<() => void> {
+  const folder = mkdtempSync(join(tmpdir(), 'juror-prepared-'));
+  const demo = await startDemo({ dataFolder: folder, port: 0 });
+  await new Promise<void>((resolve) => demo.server.close(() => resolve()));
+  await demo.close();
+  project.provide('preparedData', folder);
+  return () => rmSync(folder, { recursive: true, force: true });
+}

@@ -1,0 +1,99 @@
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { addLargeForum } from '../../demo/largeForum';
+import { story } from '../story';
+
+const POSTS = 3000;
+const FORUM = '/c/large-course/discuss/large-forum';
+
+describe('a forum of thousands of posts', () => {
+  const s = story((data) => addLargeForum(data, { posts: POSTS, students: 120 }));
+  const run = <T>(js: string, ...args: unknown[]) => s.page.driver.executeScript<T>(js, ...args);
+  const elements = () => run<number>("return document.querySelectorAll('*').length");
+  /** Articles in the window, and how many of them have their text. */
+  const inWindow = () =>
+    run<[number, number]>(
+      `const seen = [...document.querySelectorAll('article[id^=post-]')].filter((article) => {
+         const { top, bottom } = article.getBoundingClientRect();
+         return bottom > 60 && top < innerHeight;
+       });
+       return [seen.length, seen.filter((article) => article.querySelector('.prose-juror')).length];`,
+    );
+
+  it('opens with few elements, each told its place among all', async () => {
+    const { page } = s;
+    await page.go('/sign-in');
+    await page.fetch('post', '/api/demo/session', { personId: 'large-s7' });
+    await page.go(FORUM);
+    await page.find('feed', 'Posts');
+    await page.until(async () => (await inWindow())[1]! > 0, 'the first texts');
+    expect(await elements()).toBeLessThan(1500);
+    expect(await run<string>("return document.querySelector('article').getAttribute('aria-setsize')")).toBe(
+      String(POSTS),
+    );
+  });
+
+  it('is scrolled from end to end without a blank stretch or too many elements', async () => {
+    const { page } = s;
+    for (let share = 0.05; share <= 1; share += 0.19) {
+      await run('scrollTo(0, document.documentElement.scrollHeight * arguments[0])', share);
+      await page.until(async () => {
+        const [seen, withText] = await inWindow();
+        return seen! > 0 && seen === withText;
+      }, `texts at ${share}`);
+      expect(await elements()).toBeLessThan(1500);
+    }
+  });
+
+  it('an address deep inside leads to its post, which stays there while texts come', async () => {
+    const { page } = s;
+    for (const id of ['large-p2900', 'large-p40', 'large-p1777']) {
+      await run('location.hash = arguments[0]', `post-${id}`);
+      const top = () =>
+        run<number>(
+          'return document.getElementById(arguments[0])?.getBoundingClientRect().top ?? -1',
+          `post-${id}`,
+        );
+      await page.until(async () => Math.abs((await top()) - 80) < 30, `${id} at the top`);
+    }
+    await page.press('j');
+    await page.until(async () => !(await page.path()).endsWith('large-p1777'), 'the next post');
+  });
+
+  it('is found in by words over every post, laid out or not', async () => {
+    const { page } = s;
+    await page.chord(Key.CONTROL, 'f');
+    await page.driver.switchTo().activeElement().sendKeys('grandfather');
+    await page.sees(/\d+ posts of 3,000/);
+    await page.driver.switchTo().activeElement().clear();
+    await page.driver.switchTo().activeElement().sendKeys(Key.ESCAPE);
+  });
+
+  it('one of many authors is chosen; they are laid out only while one chooses', async () => {
+    const { page } = s;
+    await page.go(FORUM);
+    const author = await page.find('combobox', 'Author');
+    const options = async () => (await author.findElements({ css: 'option' })).length;
+    expect(await options()).toBe(1);
+    await author.sendKeys('Example, large-s7');
+    await page.sees(/\d+ posts of 3,000/);
+    expect(await page.path()).toContain('author=large-s7');
+    await page.press(Key.TAB);
+    await page.until(async () => (await options()) === 1, 'the list to be put away');
+  });
+
+  it('is laid out whole to be printed', async () => {
+    const { page } = s;
+    await page.go(FORUM);
+    await page.find('feed', 'Posts');
+    await run(
+      "window.print = () => { dispatchEvent(new Event('beforeprint')); window.printed = document.querySelectorAll('article[id^=post-] .prose-juror').length; dispatchEvent(new Event('afterprint')); }",
+    );
+    await page.chord(Key.CONTROL, 'p');
+    await page.until(
+      async () => (await run<number>('return window.printed ?? 0')) === POSTS,
+      'every text on paper',
+    );
+    await page.until(async () => (await elements()) < 1500, 'the screen as before');
+  });
+});

@@ -1,0 +1,125 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { describe, expect, it } from 'vitest';
+import { setPageSize } from '../chromium';
+import { story } from '../story';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+const STAFF = [
+  'plan?forum=weir-hearing',
+  'plan/paying/edit',
+  'plan/new',
+  'discuss',
+  'discuss/floodplain',
+  'evaluate',
+  'evaluate/floodplain/rafael-osei',
+  'gradebook',
+  'plan/checks',
+  'roster',
+  'roster?view=groups',
+  'settings',
+  'search?find=river',
+  'discuss/floodplain?show=unanswered',
+  'discuss/floodplain?view=stack&show=late',
+  'discuss/small-rivers?write=open',
+  'discuss/hydrograph',
+  'discuss/river-journal?space=tomas-abreu',
+];
+const STUDENT = [
+  'my-work',
+  'discuss',
+  'discuss/weir-hearing',
+  'discuss/floodplain',
+  'discuss/river-under',
+  'discuss/floodplain?view=stream',
+  'scores',
+  'search?find=river',
+];
+
+describe('every place, in both themes', () => {
+  const s = story();
+  const violations = async (): Promise<string[]> => {
+    await s.page.driver.executeScript(axe);
+    const result = await s.page.driver.executeAsyncScript<{
+      violations: { id: string; nodes: { html: string; failureSummary: string }[] }[];
+    }>(
+      "const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(done);",
+    );
+    return result.violations.map(
+      ({ id, nodes }) =>
+        `${id} x${nodes.length}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary.slice(0, 300)}`,
+    );
+  };
+  const settle = async (heading: boolean) => {
+    await s.page.until(
+      () =>
+        s.page.driver.executeScript<boolean>(
+          `return (!${heading} || document.querySelector('main h1, main h2') !== null) && document.querySelector('[role=status] .loading') === null && document.getAnimations().every((a) => a.playState !== 'running')`,
+        ),
+      'the page to be drawn',
+    );
+  };
+  for (const theme of ['day', 'night'] as const) {
+    it.each<[string, string]>([
+      ['', '/sign-in'],
+      ...STAFF.map((path) => ['Teodora Maric', `/c/rvc210/${path}`] as [string, string]),
+      ...STUDENT.map((path) => ['Sade Nkemelu', `/c/rvc210/${path}`] as [string, string]),
+    ])(`${theme}: %s at %s has no violation`, async (who, path) => {
+      await s.page.go('/sign-in');
+      const state = (await s.page.fetch('get', '/api/session')).body as { person: { name: string } | null };
+      if (who === '' && state.person) await s.page.fetch('delete', '/api/session');
+      if (who !== '' && state.person?.name !== who) await s.page.enter(who);
+      await s.page.driver.executeScript('localStorage.setItem("juror-theme", arguments[0])', theme);
+      await s.page.go(path);
+      await settle(who !== '');
+      expect(await violations()).toEqual([]);
+    });
+  }
+});
+
+describe('at 390 pixels', () => {
+  const s = story();
+  it.each([
+    'my-work',
+    'discuss',
+    'discuss/weir-hearing',
+    'discuss/floodplain',
+    'discuss/floodplain?view=stack&show=mine',
+    'discuss/small-rivers?write=open',
+    'scores',
+  ])('%s does not run over the edge', async (path) => {
+    await setPageSize(s.page.driver, 390, 800);
+    if (!(await s.page.driver.getCurrentUrl()).startsWith('http')) await s.page.enter('Bram Oyelaran');
+    await s.page.go(`/c/rvc210/${path}`);
+    await s.page.until(
+      () => s.page.driver.executeScript<boolean>("return document.querySelector('main h1') !== null"),
+      'the page',
+    );
+    const widest = await s.page.driver.executeScript<number>('return document.documentElement.scrollWidth');
+    expect(widest).toBeLessThanOrEqual(390);
+  });
+
+  it('a student writes, reads at depth 6 and replies', async () => {
+    await setPageSize(s.page.driver, 390, 800);
+    await s.page.enter('Ines Vardanyan');
+    await s.page.go('/c/rvc210/discuss/weir-hearing');
+    const words = Array.from({ length: 90 }, (_, i) => `word${i}`).join(' ');
+    await s.page.type('Your initial post', words);
+    await s.page.click('button', 'Post your initial post');
+    await s.page.sees('Your initial post is there.');
+    await s.page.click('button', /^Reply to/);
+    await s.page.type(
+      /^Your reply to/,
+      'I would like to see the gauge before we vote on anything at all, and the miller too, and the silt.',
+    );
+    await s.page.click('button', /^Reply to .+$/);
+    await s.page.sees('1 of 3 replies made');
+    await s.page.go('/c/rvc210/discuss/floodplain');
+    await s.page.sees('the first person in this story who is paid');
+    const narrowest = await s.page.driver.executeScript<number>(
+      "return Math.min(...[...document.querySelectorAll('article .prose-juror')].map((e) => e.getBoundingClientRect().width))",
+    );
+    expect(narrowest).toBeGreaterThan(240);
+  });
+});

@@ -1,0 +1,13 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    root: import.meta.dirname,
+    include: ['stories/**/*.test.ts'],
+    globalSetup: ['./prepare.ts'],
+    testTimeout: 120_000,
+    hookTimeout: 60_000,
+    maxWorkers: 2,
+    retry: 0,
+  },
+});

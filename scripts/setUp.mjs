@@ -1,0 +1,59 @@
+// Sets up whatever is missing: packages, then the built interface. Says what it does.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const root = join(import.meta.dirname, '..');
+const MARK = join(root, 'node_modules', '.juror-installed');
+const BUILT = join(root, 'dist', 'built');
+
+function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.status !== 0) process.exit(result.status ?? 1);
+}
+
+const hashOf = (...texts) => {
+  const hash = createHash('sha256');
+  for (const text of texts) hash.update(text);
+  return hash.digest('hex');
+};
+
+/** Installs the packages where they are missing or package-lock.json has changed. */
+export function install() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Juror needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const wanted = hashOf(readFileSync(join(root, 'package-lock.json')));
+  if (existsSync(MARK) && readFileSync(MARK, 'utf8') === wanted) return;
+  console.log('Installing packages (the first time this takes some minutes) ...');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(MARK, wanted);
+}
+
+function* sources(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) yield* sources(path);
+    else if (!/\.test\.tsx?$/.test(entry.name))
+      yield `${path} ${statSync(path).mtimeMs} ${statSync(path).size}`;
+  }
+}
+
+/** Builds the interface and the server where its sources have changed since it was built. */
+export function build() {
+  const wanted = hashOf(
+    ...['web', 'core', 'contract', 'server', 'demo', 'bench'].flatMap((folder) => [
+      ...sources(join(root, folder)),
+    ]),
+    readFileSync(join(root, 'package-lock.json')),
+  );
+  if (existsSync(BUILT) && readFileSync(BUILT, 'utf8') === wanted) return;
+  console.log('Building the interface and the server ...');
+  run('npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']);
+  run('npx', ['vite', 'build', '--config', 'server/vite.config.ts', '--logLevel', 'warn']);
+  mkdirSync(join(root, 'dist'), { recursive: true });
+  writeFileSync(BUILT, wanted);
+}

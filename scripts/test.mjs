@@ -1,0 +1,103 @@
+// npm test: sets up whatever is missing, then types, lint, unit tests and browser tests; one line at the end adds up.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build, install } from './setUp.mjs';
+
+const steps = [];
+const counts = { passed: 0, failed: 0 };
+const scratch = mkdtempSync(join(tmpdir(), 'juror-test-'));
+
+function timed(name, work) {
+  console.log(`\n== ${name}`);
+  const start = performance.now();
+  const ok = work();
+  steps.push({ name, ok, seconds: (performance.now() - start) / 1000 });
+  return ok;
+}
+
+const run = (command, args) => spawnSync(command, args, { stdio: 'inherit' }).status === 0;
+
+/** A check that passes or fails as a whole counts as one. */
+function check(name, command, args) {
+  const ok = timed(name, () => run(command, args));
+  counts[ok ? 'passed' : 'failed']++;
+}
+
+/** A Vitest run counts each of its tests; one that does not start counts as one failure. */
+function tests(name, args) {
+  const report = join(scratch, `${name.replace(/\W+/g, '-')}.json`);
+  timed(name, () => {
+    const ok = run('npx', [
+      'vitest',
+      'run',
+      ...args,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ]);
+    if (!existsSync(report)) {
+      counts.failed++;
+      return false;
+    }
+    const result = JSON.parse(readFileSync(report, 'utf8'));
+    counts.passed += result.numPassedTests;
+    counts.failed += result.numFailedTests;
+    if (!ok && result.numFailedTests === 0) counts.failed++;
+    return ok;
+  });
+}
+
+/** Debian's Chromium and its driver; installed where apt-get can be run. */
+function browser() {
+  const there = () => existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver');
+  if (there()) return true;
+  const command = 'apt-get update && apt-get install -y --no-install-recommends chromium chromium-driver';
+  if (process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0) {
+    console.log('Installing chromium and chromium-driver ...');
+    run('bash', ['-c', `export DEBIAN_FRONTEND=noninteractive; (${command}) >/dev/null`]);
+  }
+  if (there()) return true;
+  console.error(
+    `The browser tests need Debian's chromium and chromium-driver. Install them with:\n  sudo bash -c "${command}"`,
+  );
+  return false;
+}
+
+timed('set up', () => {
+  install();
+  build();
+  return true;
+});
+for (const folder of ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e']) {
+  check(`types: ${folder}`, 'npx', ['tsc', '-p', folder]);
+}
+check('types: tests', 'npx', ['tsc', '-p', 'tsconfig.tests.json']);
+check('lint', 'npx', ['eslint', '--max-warnings', '0', '.']);
+check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+check('imports between folders', 'npx', [
+  'depcruise',
+  '--config',
+  '.dependency-cruiser.cjs',
+  '--output-type',
+  'err',
+  'core',
+  'contract',
+  'server',
+  'web',
+  'demo',
+  'bench',
+  'e2e',
+]);
+check('unused code', 'npx', ['knip']);
+tests('unit tests', []);
+if (timed('browser', browser)) tests('browser tests', ['--config', 'e2e/vitest.config.ts']);
+else counts.failed++;
+
+rmSync(scratch, { recursive: true, force: true });
+console.log('');
+for (const { name, ok, seconds } of steps)
+  console.log(`${ok ? 'ok  ' : 'FAIL'} ${seconds.toFixed(1).padStart(7)} s  ${name}`);
+console.log(`\n${counts.passed} passed, ${counts.failed} failed`);
+process.exit(counts.failed === 0 ? 0 : 1);

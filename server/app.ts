@@ -1,0 +1,87 @@
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { openapi } from '../contract/openapi';
+import { adminRoutes } from './admin/routes';
+import { courseRoutes } from './course/routes';
+import type { Deps } from './deps';
+import { discussRoutes } from './discuss/routes';
+import { evaluateRoutes } from './evaluate/routes';
+import { fileRoutes } from './files/routes';
+import { gradebookRoutes } from './gradebook/routes';
+import { noSuchRoute, problemHandler } from './http/problem';
+import { requestLog } from './http/requestLog';
+import { myWorkRoutes } from './myWork/routes';
+import { planRoutes } from './plan/routes';
+import { readingRoutes } from './reading/routes';
+import { rosterRoutes } from './roster/routes';
+import { demoRoutes, sessionRoutes } from './sessions/routes';
+import { vantageRoutes } from './vantage/routes';
+
+/**
+ * The whole server over its dependencies; listens to nothing yet.
+ *
+ * @param webFolder the built interface; null serves the API alone
+ */
+export function createApp(deps: Deps, options: { webFolder: string | null; trustProxy?: string }): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  if (options.trustProxy !== undefined) app.set('trust proxy', options.trustProxy);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          mediaSrc: ["'self'", 'blob:'],
+          fontSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.get('/healthz', (_req, res) => void res.json({ ok: true }));
+  app.get('/openapi.json', (_req, res) => void res.json(openapi()));
+  app.use('/api', requestLog(deps.log), (_req, res, next) => {
+    res.set({ 'Cache-Control': 'no-store', 'X-Juror-Now': String(deps.clock.now()) });
+    next();
+  });
+  app.use('/api/courses/:course/roster/import', express.json({ limit: '17mb' }));
+  app.use('/api', express.json({ limit: '512kb' }));
+  sessionRoutes(app, deps);
+  demoRoutes(app, deps);
+  adminRoutes(app, deps);
+  courseRoutes(app, deps);
+  rosterRoutes(app, deps);
+  planRoutes(app, deps);
+  discussRoutes(app, deps);
+  readingRoutes(app, deps);
+  myWorkRoutes(app, deps);
+  evaluateRoutes(app, deps);
+  gradebookRoutes(app, deps);
+  vantageRoutes(app, deps);
+  fileRoutes(app, deps);
+  app.use('/api', noSuchRoute);
+  if (options.webFolder !== null && existsSync(options.webFolder)) {
+    const folder = options.webFolder;
+    app.use(
+      '/assets',
+      express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    );
+    app.use(express.static(folder, { index: false }));
+    app.get('/{*path}', (_req, res) =>
+      res.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { dotfiles: 'allow' }),
+    );
+  }
+  app.use(problemHandler(deps.log));
+  return app;
+}

@@ -1,0 +1,21 @@
+import type BetterSqlite3 from 'better-sqlite3';
+import { start } from './migrations/0001_start';
+import { planning } from './migrations/0002_planning';
+import { reading } from './migrations/0003_reading';
+import { writing } from './migrations/0004_writing';
+
+/** Every step of the data's layout, in order; the number of steps done stands in the file itself. */
+const MIGRATIONS: readonly string[] = [start, planning, reading, writing];
+
+/** Brings a data file to the newest layout; each step in a transaction of its own. */
+export function migrate(sqlite: BetterSqlite3.Database): void {
+  const done = Number(sqlite.pragma('user_version', { simple: true }));
+  if (done > MIGRATIONS.length)
+    throw new Error('The data folder was written by a newer Juror; start that one instead.');
+  for (let number = done; number < MIGRATIONS.length; number++) {
+    sqlite.transaction(() => {
+      sqlite.exec(MIGRATIONS[number]!);
+      sqlite.pragma(`user_version = ${number + 1}`);
+    })();
+  }
+}

@@ -1,0 +1,242 @@
+import type { Generated } from 'kysely';
+
+/** The tables, as Kysely sees them. Instants are UTC ms, points hundredths, flags 0 or 1, JSON is text. */
+export interface Database {
+  setting: { key: string; value: string };
+  person: {
+    id: string;
+    email: string;
+    given_name: string;
+    family_name: string;
+    preferred_name: string | null;
+    sortable_name: string;
+    password_hash: string | null;
+    administrator: Generated<number>;
+  };
+  session: {
+    token_hash: string;
+    person_id: string;
+    write_token: string;
+    created_at: number;
+    seen_at: number;
+  };
+  course: {
+    id: string;
+    title: string;
+    code: string;
+    zone: string;
+    term_start: number;
+    term_end: number;
+    gradebook_mode: Generated<'weighted' | 'byPoints'>;
+    letters: Generated<string>;
+    version: Generated<number>;
+    /** JSON list of Mondays of weeks without classes, `2026-02-16`. */
+    free_weeks: Generated<string>;
+  };
+  section: { id: string; course_id: string; title: string; position: number };
+  member: {
+    course_id: string;
+    person_id: string;
+    role: 'instructor' | 'assistant' | 'student';
+    section_id: string | null;
+    /** JSON list of section ids an assistant is limited to; null for all. */
+    sections: string | null;
+    student_number: string | null;
+    enrolled_from: number;
+    removed_at: number | null;
+    accommodation_minutes: Generated<number>;
+    accommodation_reason: Generated<string | null>;
+    version: Generated<number>;
+  };
+  group_plan: {
+    id: string;
+    course_id: string;
+    title: string;
+    version: Generated<number>;
+    position: Generated<number>;
+  };
+  group: { id: string; plan_id: string; title: string; position: number };
+  group_member: { group_id: string; person_id: string; locked: Generated<number> };
+  unit: { id: string; course_id: string; title: string; position: number };
+  category: {
+    id: string;
+    course_id: string;
+    title: string;
+    weight: number;
+    zero_for_missing: Generated<number>;
+    position: number;
+  };
+  forum: {
+    id: string;
+    course_id: string;
+    title: string;
+    unit_id: string | null;
+    category_id: string | null;
+    position: number;
+    status: 'draft' | 'published';
+    frozen: Generated<number>;
+    rules: string;
+    prompt: string;
+    prompt_html: string;
+    version: number;
+    created_at: number;
+    /** Its place among the forums on top; null: it stands in its unit. */
+    pinned: Generated<number | null>;
+    /** In the bin since. */
+    removed_at: Generated<number | null>;
+    /** Written with the forum; posted as staff when it is published. */
+    starter: Generated<string | null>;
+    starter_post: Generated<string | null>;
+  };
+  password_link: {
+    token_hash: string;
+    person_id: string;
+    made_by: string;
+    made_at: number;
+    expires_at: number;
+    used_at: number | null;
+  };
+  recipe: {
+    id: string;
+    /** null: its owner's own, in every course. */
+    course_id: string | null;
+    owner_id: string;
+    title: string;
+    note: string;
+    settings: string;
+    at: number;
+  };
+  dismissal: {
+    course_id: string;
+    forum_id: string;
+    code: string;
+    facts: string;
+    reason: string;
+    by: string;
+    at: number;
+  };
+  post: {
+    id: string;
+    forum_id: string;
+    author_id: string;
+    author_kind: 'student' | 'staff';
+    parent_id: string | null;
+    thread_id: string;
+    thread_author_id: string;
+    answers_author_id: string | null;
+    answers_author_kind: 'student' | 'staff' | null;
+    space_id: string | null;
+    question_id: string | null;
+    starter: Generated<number>;
+    aside_with: string | null;
+    created_at: number;
+    version: number;
+  };
+  revision: {
+    post_id: string;
+    number: number;
+    at: number;
+    author_id: string;
+    by_staff: Generated<number>;
+    doc: string;
+    html: string;
+    text: string;
+    words: number;
+    attachments: Generated<number>;
+    /** When its last draft was kept before it was sent. */
+    draft_kept_at: Generated<number | null>;
+  };
+  removal: { post_id: string; from: number; to: number | null; by: string };
+  approval: {
+    post_id: string;
+    at: number;
+    state: 'held' | 'approved' | 'returned';
+    by: string;
+    reason: Generated<string | null>;
+  };
+  attachment: {
+    post_id: string;
+    number: number;
+    position: number;
+    file_id: string;
+    /** What an image shows, for who does not see it. */
+    alt: Generated<string>;
+  };
+  /** Counts the changes of a forum's posts; each post has the number of its last. Kept by triggers. */
+  post_change: { post_id: string; forum_id: string; n: number };
+  /** A passage that a revision quotes from a revision of another post. */
+  quote: {
+    post_id: string;
+    number: number;
+    position: number;
+    source_id: string;
+    source_number: number;
+  };
+  /** Staff struck what a post quotes from another. */
+  struck_quote: { post_id: string; source_id: string; at: number; by: string };
+  mention: { post_id: string; person_id: string; at: number };
+  /** A nod (value 1) or a rating (1 to 5); `ended_at` once it was taken back or changed. */
+  nod: { post_id: string; person_id: string; value: number; at: number; ended_at: number | null };
+  read_mark: { person_id: string; post_id: string; at: number };
+  bookmark: { person_id: string; post_id: string; at: number };
+  /** The newest text of a post; full-text search reads it. */
+  post_text: { id: Generated<number>; post_id: string; text: string };
+  draft: {
+    person_id: string;
+    forum_id: string;
+    key: string;
+    doc: string;
+    words: number;
+    saved_at: number;
+    attachments: Generated<string>;
+  };
+  file: {
+    id: string;
+    course_id: string;
+    uploaded_by: string;
+    sha256: string;
+    type: string;
+    size: number;
+    name: string;
+    at: number;
+    /** How long a recording is. */
+    seconds: Generated<number | null>;
+  };
+  file_use: { file_id: string; forum_id: string; post_id: string | null };
+  item: {
+    id: string;
+    course_id: string;
+    forum_id: string | null;
+    title: string;
+    maximum: number;
+    display: Generated<'points' | 'percent' | 'letter' | 'done'>;
+    counts: Generated<number>;
+    extra_credit: Generated<number>;
+    position: number;
+  };
+  score: {
+    item_id: string;
+    student_id: string;
+    version: number;
+    decisions: string;
+    remark: string | null;
+    remark_html: string | null;
+    points: number | null;
+    lines: Generated<string>;
+    given_at: number | null;
+    given_by: string | null;
+    released_at: number | null;
+    excused: Generated<number>;
+  };
+  record: {
+    id: Generated<number>;
+    course_id: string;
+    at: number;
+    actor_id: string;
+    what: string;
+    subject: string;
+    before: string | null;
+    after: string | null;
+    why: string | null;
+  };
+}

@@ -1,0 +1,15 @@
+import type { Logger } from 'pino';
+import type { Clock, CourseClock } from './clock';
+import type { CourseCache } from './course/courseCache';
+import type { Db } from './db/open';
+
+/** What every feature of the server is handed. */
+export interface Deps {
+  readonly db: Db;
+  readonly clock: Clock;
+  readonly log: Logger;
+  readonly dataFolder: string;
+  readonly courses: CourseCache;
+  /** Only in the demo: the clock that staff can move, and the password everyone has. */
+  readonly demo: { readonly clock: CourseClock; readonly password: string } | null;
+}

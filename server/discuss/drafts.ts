@@ -1,0 +1,100 @@
+import type { Transaction } from 'kysely';
+import type { DraftView } from '../../contract/discuss';
+import type { AttachedFile } from '../../contract/files';
+import { plainText } from '../../core/text/plainText';
+import type { RichNode } from '../../core/text/richText';
+import { countWords } from '../../core/text/words';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import type { OpenForum } from './access';
+import { docForAuthor } from './quotes';
+
+interface Draft {
+  readonly doc: RichNode;
+  readonly attachments: readonly AttachedFile[];
+}
+
+/** Keeps what somebody is writing, in the place it is written for. */
+export async function keepDraft(
+  db: Db,
+  place: { personId: string; forumId: string; key: string },
+  { doc, attachments }: Draft,
+  now: number,
+): Promise<void> {
+  const row = {
+    doc: JSON.stringify(doc),
+    words: countWords(plainText(doc, { quotes: 'none' })),
+    attachments: JSON.stringify(attachments),
+    saved_at: now,
+  };
+  await db
+    .insertInto('draft')
+    .values({ person_id: place.personId, forum_id: place.forumId, key: place.key, ...row })
+    .onConflict((conflict) => conflict.columns(['person_id', 'forum_id', 'key']).doUpdateSet(row))
+    .execute();
+}
+
+/** The drafts a person has in a forum, with their files; none through somebody else's eyes. */
+export async function draftsOf(db: Db, course: InCourse, opened: OpenForum): Promise<DraftView[]> {
+  if (course.vantage) return [];
+  const rows = await db
+    .selectFrom('draft')
+    .selectAll()
+    .where('person_id', '=', course.person.id)
+    .where('forum_id', '=', opened.forum.id)
+    .execute();
+  const attached = new Map(rows.map((row) => [row.key, JSON.parse(row.attachments) as AttachedFile[]]));
+  const ids = [...attached.values()].flat().map(({ id }) => id);
+  const files =
+    ids.length === 0
+      ? []
+      : await db
+          .selectFrom('file')
+          .select(['id', 'name', 'type', 'size', 'seconds'])
+          .where('id', 'in', ids)
+          .where('uploaded_by', '=', course.person.id)
+          .execute();
+  const known = new Map(files.map((file) => [file.id, file]));
+  return rows.map((row) => ({
+    key: row.key,
+    doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened),
+    savedAt: row.saved_at,
+    attachments: attached
+      .get(row.key)!
+      .flatMap(({ id, alt }) => (known.has(id) ? [{ ...known.get(id)!, alt }] : [])),
+  }));
+}
+
+/** When a draft was last kept; null where there is none. */
+export async function draftKeptAt(
+  trx: Transaction<Database>,
+  personId: string,
+  forumId: string,
+  key: string | null,
+): Promise<number | null> {
+  if (key === null) return null;
+  const row = await trx
+    .selectFrom('draft')
+    .select('saved_at')
+    .where('person_id', '=', personId)
+    .where('forum_id', '=', forumId)
+    .where('key', '=', key)
+    .executeTakeFirst();
+  return row?.saved_at ?? null;
+}
+
+/** Throws a draft away. */
+export async function dropDraft(
+  db: Db | Transaction<Database>,
+  personId: string,
+  forumId: string,
+  key: string,
+): Promise<void> {
+  await db
+    .deleteFrom('draft')
+    .where('person_id', '=', personId)
+    .where('forum_id', '=', forumId)
+    .where('key', '=', key)
+    .execute();
+}

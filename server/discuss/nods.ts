@@ -1,0 +1,48 @@
+import { mayDo } from '../../core/access/mayDo';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { refused, wrongField } from '../http/problem';
+import { openForum, readablePost } from './access';
+import { allowedOrRefuse } from './allowedOrRefuse';
+import { whyNot } from './whyNot';
+
+/** Nods to a post or rates it, changes that, or takes it back with null. (rules §3) */
+export function setNod(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  postId: string,
+  value: number | null,
+  now: number,
+): Promise<void> {
+  return db.transaction().execute(async (trx) => {
+    const opened = await openForum(trx, course, forumId, now);
+    const { place } = readablePost(opened, postId);
+    const { approve } = opened.forum.allowed;
+    if (approve === 'off') throw refused('forumRule', whyNot({ code: 'forumRule' }));
+    allowedOrRefuse(
+      mayDo(opened.forum, opened.access, { do: approve === 'nods' ? 'nod' : 'rate', place }, now),
+    );
+    if (approve === 'nods' && value !== null && value !== 1) throw wrongField('value', 'A nod is 1.');
+    const standing = await trx
+      .selectFrom('nod')
+      .select('value')
+      .where('post_id', '=', postId)
+      .where('person_id', '=', course.person.id)
+      .where('ended_at', 'is', null)
+      .executeTakeFirst();
+    if ((standing?.value ?? null) === value) return;
+    await trx
+      .updateTable('nod')
+      .set({ ended_at: now })
+      .where('post_id', '=', postId)
+      .where('person_id', '=', course.person.id)
+      .where('ended_at', 'is', null)
+      .execute();
+    if (value !== null)
+      await trx
+        .insertInto('nod')
+        .values({ post_id: postId, person_id: course.person.id, value, at: now, ended_at: null })
+        .execute();
+  });
+}

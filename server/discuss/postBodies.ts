@@ -1,0 +1,91 @@
+import type { PostBody } from '../../contract/posts';
+import { mayDo } from '../../core/access/mayDo';
+import { approvalAt } from '../../core/course/post';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import type { OpenForum } from './access';
+import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
+import { htmlForReader, struckIn } from './quotes';
+
+/** The newest versions of some posts, as of an instant. */
+async function latestTexts(db: Db, ids: readonly string[], now: number) {
+  return db
+    .selectFrom('post')
+    .innerJoin('revision', 'revision.post_id', 'post.id')
+    .select(['post.id', 'post.version', 'revision.html', 'revision.number', 'revision.draft_kept_at'])
+    .where('post.id', 'in', ids)
+    .where('revision.number', '=', (eb) =>
+      eb
+        .selectFrom('revision as newest')
+        .select((e) => e.fn.max('newest.number').as('n'))
+        .whereRef('newest.post_id', '=', 'post.id')
+        .where('newest.at', '<=', now),
+    )
+    .execute();
+}
+
+/** The reason of each post's last return. */
+async function returnReasons(db: Db, ids: readonly string[]): Promise<Map<string, string>> {
+  const rows = await db
+    .selectFrom('approval')
+    .select(['post_id', 'reason'])
+    .where('post_id', 'in', ids)
+    .where('state', '=', 'returned')
+    .orderBy('at')
+    .execute();
+  return new Map(
+    rows.flatMap(({ post_id, reason }) => (reason === null ? [] : [[post_id, reason] as const])),
+  );
+}
+
+/** What some posts say to one person, and what they may do with them; posts they may not read are left out. */
+export async function postBodies(
+  db: Db,
+  course: InCourse,
+  opened: OpenForum,
+  asked: readonly string[],
+  now: number,
+): Promise<PostBody[]> {
+  const ids = [...new Set(asked)].filter((id) => opened.sees.get(id) === 'text');
+  if (ids.length === 0) return [];
+  const { forum, access } = opened;
+  const { person } = course;
+  const texts = await latestTexts(db, ids, now);
+  const reasons = await returnReasons(db, ids);
+  const files = await loadAttachments(db, ids, now);
+  const nods = forum.allowed.approve === 'off' ? new Map<string, Nod[]>() : await loadNods(db, ids, now);
+  const isStruck = await struckIn(db, forum.id);
+  const byId = new Map(
+    texts.map((text): [string, PostBody] => {
+      const { id } = text;
+      const post = opened.posts.get(id)!;
+      const place = opened.placed.get(id)!;
+      const mine = post.authorId === person.id;
+      const knows = mine || person.kind === 'staff';
+      const answered = opened.answered.has(id);
+      const body: PostBody = {
+        id,
+        html: htmlForReader(text.html, id, course, opened, isStruck),
+        attachments: files.get(id) ?? [],
+        nods: nodsFor(opened, course, place, nods.get(id) ?? [], now),
+        returnedWhy: knows && approvalAt(post, now) === 'returned' ? (reasons.get(id) ?? null) : null,
+        number: text.number,
+        revisions: knows ? text.number : 0,
+        draftKeptAt: knows ? text.draft_kept_at : null,
+        version: text.version,
+        may: {
+          answer: mayDo(forum, access, { do: 'answer', place }, now),
+          quote: mayDo(forum, access, { do: 'quote', place }, now),
+          edit: mine
+            ? mayDo(forum, access, { do: 'edit', place, post, answered }, now)
+            : { yes: false, reason: { code: 'notYours' } },
+          remove: knows
+            ? mayDo(forum, access, { do: 'remove', place, post, answered }, now)
+            : { yes: false, reason: { code: 'notYours' } },
+        },
+      };
+      return [id, body];
+    }),
+  );
+  return ids.map((id) => byId.get(id)!);
+}

@@ -1,0 +1,87 @@
+import type { PostBody } from '../../contract/posts';
+import type { FileView } from '../../contract/files';
+import { mayDo } from '../../core/access/mayDo';
+import type { PostInPlace } from '../../core/access/mayRead';
+import { divideRounded } from '../../core/scoring/points';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import type { OpenForum } from './access';
+
+/** The files of some posts, those of their newest version as of an instant, in their order. */
+export async function loadAttachments(
+  db: Db,
+  ids: readonly string[],
+  now: number,
+): Promise<Map<string, FileView[]>> {
+  const rows = await db
+    .selectFrom('attachment')
+    .innerJoin('file', 'file.id', 'attachment.file_id')
+    .select([
+      'attachment.post_id',
+      'attachment.alt',
+      'file.id',
+      'file.name',
+      'file.type',
+      'file.size',
+      'file.seconds',
+    ])
+    .where('attachment.post_id', 'in', ids)
+    .where('attachment.number', '=', (eb) =>
+      eb
+        .selectFrom('revision')
+        .select((e) => e.fn.max('revision.number').as('n'))
+        .whereRef('revision.post_id', '=', 'attachment.post_id')
+        .where('revision.at', '<=', now),
+    )
+    .orderBy('attachment.position')
+    .execute();
+  const files = new Map<string, FileView[]>();
+  for (const { post_id, ...file } of rows) files.set(post_id, [...(files.get(post_id) ?? []), file]);
+  return files;
+}
+
+export interface Nod {
+  readonly personId: string;
+  readonly value: number;
+}
+
+/** Nods and ratings of some posts that stand at an instant. */
+export async function loadNods(db: Db, ids: readonly string[], now: number): Promise<Map<string, Nod[]>> {
+  const rows = await db
+    .selectFrom('nod')
+    .select(['nod.post_id', 'nod.person_id', 'nod.value'])
+    .where('nod.post_id', 'in', ids)
+    .where('nod.at', '<=', now)
+    .where((eb) => eb.or([eb('nod.ended_at', 'is', null), eb('nod.ended_at', '>', now)]))
+    .execute();
+  const nods = new Map<string, Nod[]>();
+  for (const { post_id, person_id, value } of rows)
+    nods.set(post_id, [...(nods.get(post_id) ?? []), { personId: person_id, value }]);
+  return nods;
+}
+
+/**
+ * What a person learns of a post's nods or ratings: their own always; the others' where the forum counts in the open, and
+ * else only the post's author and staff. null where the forum has none.
+ */
+export function nodsFor(
+  opened: OpenForum,
+  course: InCourse,
+  place: PostInPlace,
+  nods: readonly Nod[],
+  now: number,
+): PostBody['nods'] {
+  const { forum, access } = opened;
+  const { approve } = forum.allowed;
+  if (approve === 'off') return null;
+  const me = course.person.id;
+  const shown = course.setup.cards.get(forum.id)!.rules.allowed.approveShown;
+  const knows = shown === 'open' || course.person.kind === 'staff' || place.authorId === me;
+  const sum = nods.reduce((total, { value }) => total + value, 0);
+  return {
+    mine: nods.find(({ personId }) => personId === me)?.value ?? null,
+    count: knows ? nods.length : null,
+    mean: knows && approve === 'ratings' && nods.length > 0 ? divideRounded(sum * 100, nods.length) : null,
+    may: mayDo(forum, access, { do: approve === 'nods' ? 'nod' : 'rate', place }, now),
+  };
+}

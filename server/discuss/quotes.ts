@@ -1,0 +1,189 @@
+import type { Kysely, Transaction } from 'kysely';
+import { QUOTED } from '../../contract/postNodes';
+import { mayDo } from '../../core/access/mayDo';
+import { plainText } from '../../core/text/plainText';
+import { quotationsIn, standsIn, withoutPassages } from '../../core/text/quotation';
+import type { RichNode } from '../../core/text/richText';
+import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import { notFound, wrongField } from '../http/problem';
+import { openForum, readablePost, type OpenForum } from './access';
+import { allowedOrRefuse } from './allowedOrRefuse';
+
+const escaped = (text: string) =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
+
+/** A quotation holds paragraphs only, so its end is the next end of a block quotation. */
+const QUOTATION = new RegExp(`<blockquote ${QUOTED}="([\\w-]+) (\\d+)">([\\s\\S]*?)</blockquote>`, 'g');
+
+/** Whether a text holds quoted passages at all. */
+export const hasQuotes = (html: string): boolean => html.includes(`<blockquote ${QUOTED}=`);
+
+/** The posts whose passages were struck from a post, by the post that quoted them. */
+export async function struckIn(
+  db: Kysely<Database>,
+  forumId: string,
+): Promise<(postId: string, sourceId: string) => boolean> {
+  const rows = await db
+    .selectFrom('struck_quote')
+    .innerJoin('post', 'post.id', 'struck_quote.post_id')
+    .select(['struck_quote.post_id', 'source_id'])
+    .where('post.forum_id', '=', forumId)
+    .execute();
+  const struck = new Set(rows.map(({ post_id, source_id }) => `${post_id} ${source_id}`));
+  return (postId, sourceId) => struck.has(`${postId} ${sourceId}`);
+}
+
+/**
+ * The HTML of a post for one reader: each passage it quotes with where it comes from, to those who may read its source now;
+ * to all others that something was quoted, and nothing of it. A passage that staff struck is shown to staff alone.
+ */
+export function htmlForReader(
+  html: string,
+  postId: string,
+  course: InCourse,
+  opened: OpenForum,
+  isStruck: (postId: string, sourceId: string) => boolean,
+): string {
+  if (!hasQuotes(html)) return html;
+  const isStaff = course.person.kind === 'staff';
+  return html.replace(QUOTATION, (_whole, sourceId: string, version: string, passage: string) => {
+    const struck = isStruck(postId, sourceId);
+    const mayRead = opened.sees.get(sourceId) === 'text';
+    if (!mayRead)
+      return '<blockquote class="quotation"><p class="withheld">A passage quoted from a post that you may not read.</p></blockquote>';
+    if (struck && !isStaff)
+      return '<blockquote class="quotation"><p class="withheld">Staff struck the passage quoted here.</p></blockquote>';
+    const source = opened.posts.get(sourceId)!;
+    const name = escaped(course.setup.names.get(source.authorId)?.name ?? 'someone');
+    const isOld = source.revisions.length > Number(version);
+    const to = `/c/${course.setup.id}/discuss/${opened.forum.id}#post-${sourceId}`;
+    return (
+      `<blockquote class="quotation" data-source="${sourceId}"${struck ? ' data-struck' : ''}>${passage}` +
+      `<footer><a href="${to}">${name}</a>${isOld ? ', in an earlier version' : ''}${struck ? ' · struck' : ''}` +
+      (isStaff && course.vantage === undefined
+        ? ` <button type="button" data-strike="${sourceId}">${struck ? 'Bring it back' : 'Strike'}</button>`
+        : '') +
+      '</footer></blockquote>'
+    );
+  });
+}
+
+/** The text of one's own post for the editor, without passages one may not read any more. */
+export function docForAuthor(doc: RichNode, opened: OpenForum): RichNode {
+  return withoutPassages(doc, (sourceId) => opened.sees.get(sourceId) !== 'text');
+}
+
+/**
+ * Refuses a passage that its writer may not quote, or that does not stand in the version it names; and keeps what a text
+ * quotes. What the version before quoted already may stay, with the passage as it was. (rules §3)
+ *
+ * @returns the text as it is to be stored
+ */
+export async function settleQuotes(
+  trx: Transaction<Database>,
+  opened: OpenForum,
+  doc: RichNode,
+  before: RichNode | null,
+  now: number,
+): Promise<RichNode> {
+  const quoted = quotationsIn(doc);
+  if (quoted.length === 0) return doc;
+  const known = new Map(
+    (before?.content ?? [])
+      .filter(({ type }) => type === 'quotation')
+      .map((node) => [nameOf(node), { node, text: passageOf(node) }]),
+  );
+  for (const { sourceId, version, text } of quoted) {
+    const stood = known.get(`${sourceId} ${version}`);
+    if (stood && (text === '' || standsIn(text, stood.text))) continue;
+    const place = opened.placed.get(sourceId);
+    if (!place || opened.sees.get(sourceId) !== 'text')
+      throw wrongField('doc', 'A passage is quoted from a post that is not there any more; take it out.');
+    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now));
+    const source = await trx
+      .selectFrom('revision')
+      .select('doc')
+      .where('post_id', '=', sourceId)
+      .where('number', '=', version)
+      .executeTakeFirst();
+    const isNewest = version === opened.posts.get(sourceId)!.revisions.length;
+    if (!source || !(isNewest || opened.access.kind === 'staff'))
+      throw wrongField('doc', 'The post a passage is quoted from was changed meanwhile; quote it again.');
+    if (!standsIn(text, plainText(JSON.parse(source.doc) as RichNode, { quotes: 'own' })))
+      throw wrongField(
+        'doc',
+        'A quoted passage has to stand in the post it comes from, word for word; take it out and quote it again.',
+      );
+  }
+  // A passage its own author was not shown any more stays what it was.
+  return {
+    ...doc,
+    content: (doc.content ?? []).map((node) =>
+      node.type === 'quotation' && passageOf(node) === '' ? (known.get(nameOf(node))?.node ?? node) : node,
+    ),
+  };
+}
+
+const nameOf = (node: RichNode) => `${String(node.attrs?.post)} ${String(node.attrs?.version)}`;
+const passageOf = (node: RichNode) =>
+  plainText({ type: 'doc', content: node.content ?? [] }, { quotes: 'all' });
+
+/** Keeps which posts a version quotes. */
+export async function keepQuotes(
+  trx: Transaction<Database>,
+  postId: string,
+  number: number,
+  doc: RichNode,
+): Promise<void> {
+  for (const [position, { sourceId, version }] of quotationsIn(doc).entries())
+    await trx
+      .insertInto('quote')
+      .values({ post_id: postId, number, position, source_id: sourceId, source_number: version })
+      .execute();
+}
+
+/** Strikes what a post quotes from another, or brings it back; staff only. */
+export function strikeQuote(
+  db: Db,
+  course: InCourse,
+  at: { forumId: string; postId: string; sourceId: string },
+  struck: boolean,
+  now: number,
+): Promise<void> {
+  return db.transaction().execute(async (trx) => {
+    readablePost(await openForum(trx, course, at.forumId, now), at.postId);
+    const quoted = await trx
+      .selectFrom('quote')
+      .select('post_id')
+      .where('post_id', '=', at.postId)
+      .where('source_id', '=', at.sourceId)
+      .executeTakeFirst();
+    if (!quoted) throw notFound();
+    const row = { post_id: at.postId, source_id: at.sourceId };
+    const changed = struck
+      ? await trx
+          .insertInto('struck_quote')
+          .values({ ...row, at: now, by: course.person.id })
+          .onConflict((conflict) => conflict.doNothing())
+          .executeTakeFirst()
+          .then(({ numInsertedOrUpdatedRows }) => numInsertedOrUpdatedRows)
+      : await trx
+          .deleteFrom('struck_quote')
+          .where('post_id', '=', row.post_id)
+          .where('source_id', '=', row.source_id)
+          .executeTakeFirst()
+          .then(({ numDeletedRows }) => numDeletedRows);
+    if (!changed) return;
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: struck ? 'quote.struck' : 'quote.restored',
+      subject: `post:${at.postId}`,
+      after: { source: at.sourceId },
+    });
+  });
+}

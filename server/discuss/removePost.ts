@@ -1,0 +1,84 @@
+import type { Transaction } from 'kysely';
+import { mayDo } from '../../core/access/mayDo';
+import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import { notFound } from '../http/problem';
+import { openForum, readablePost } from './access';
+import { allowedOrRefuse } from './allowedOrRefuse';
+
+function recordPost(
+  trx: Transaction<Database>,
+  course: InCourse,
+  what: 'post.removed' | 'post.restored',
+  postId: string,
+  now: number,
+): Promise<void> {
+  return keepRecord(trx, {
+    courseId: course.setup.id,
+    at: now,
+    actorId: course.person.id,
+    what,
+    subject: `post:${postId}`,
+  });
+}
+
+/** Removes a post, one's own or, as staff, anyone's; its text stays for its author and staff. (rules §3, §4) */
+export function removePost(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  postId: string,
+  now: number,
+): Promise<void> {
+  return db.transaction().execute(async (trx) => {
+    const opened = await openForum(trx, course, forumId, now);
+    const { post, place } = readablePost(opened, postId);
+    if (place.removed) return;
+    const answered = opened.answered.has(postId);
+    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'remove', place, post, answered }, now));
+    await trx
+      .insertInto('removal')
+      .values({ post_id: postId, from: now, to: null, by: course.person.id })
+      .execute();
+    await recordPost(trx, course, 'post.removed', postId, now);
+  });
+}
+
+/**
+ * Puts a removed post back: staff any, a student their own that they removed themselves, while they could remove it still. Its times are
+ * what they were.
+ */
+export function restorePost(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  postId: string,
+  now: number,
+): Promise<void> {
+  return db.transaction().execute(async (trx) => {
+    const opened = await openForum(trx, course, forumId, now);
+    const { post, place } = readablePost(opened, postId);
+    if (course.person.kind === 'student' && post.authorId !== course.person.id) throw notFound();
+    if (!place.removed) return;
+    const removal = await trx
+      .selectFrom('removal')
+      .select('by')
+      .where('post_id', '=', postId)
+      .where('to', 'is', null)
+      .executeTakeFirst();
+    if (!removal) return;
+    const answered = opened.answered.has(postId);
+    allowedOrRefuse(
+      mayDo(opened.forum, opened.access, { do: 'restore', place, answered, removedBy: removal.by }, now),
+    );
+    await trx
+      .updateTable('removal')
+      .set({ to: now })
+      .where('post_id', '=', postId)
+      .where('to', 'is', null)
+      .execute();
+    await recordPost(trx, course, 'post.restored', postId, now);
+  });
+}

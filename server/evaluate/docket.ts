@@ -1,0 +1,88 @@
+import type { DocketRow, DocketView } from '../../contract/evaluate';
+import type { CourseData } from '../../core/course/courseData';
+import type { Forum } from '../../core/course/forum';
+import type { Student } from '../../core/course/roster';
+import { docketState, type DocketState } from '../../core/participation/docketState';
+import { ownWords } from '../../core/participation/metAt';
+import { participationOf } from '../../core/participation/participationOf';
+import { courseData } from '../discuss/loadPosts';
+import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { notFound } from '../http/problem';
+
+/** How many students stand where in a forum. */
+export type StateCounts = Record<DocketState, number>;
+
+const none = (): StateCounts => ({
+  excused: 0,
+  changed: 0,
+  released: 0,
+  given: 0,
+  nothing: 0,
+  ready: 0,
+  waiting: 0,
+});
+
+function stateOf(data: CourseData, forum: Forum, student: Student, now: number) {
+  const part = participationOf(data, forum, student, now);
+  const score = data.scoreOf(forum.id, student.id, now);
+  const state = docketState(forum, part, data.postsBy(forum.id, student.id), score, now);
+  return { part, score, state };
+}
+
+/** Students a member of staff evaluates: theirs, asked by the forum, not removed unless a score stands. */
+function inDocket(course: InCourse, data: CourseData, forum: Forum, now: number) {
+  return [...course.setup.names.keys()].flatMap((id) => {
+    const student = data.students.get(id);
+    if (!student || !worksWith(course, id)) return [];
+    const row = stateOf(data, forum, student, now);
+    return row.part.notAsked === null || row.state === 'excused' ? [{ student, ...row }] : [];
+  });
+}
+
+/** Counts over all evaluated forums, and each forum's own. */
+export async function countStates(db: Db, course: InCourse, now: number) {
+  const data = await courseData(db, course.setup, {});
+  const forums = [...course.setup.forums.values()].filter(
+    (forum) => forum.status === 'published' && forum.evaluation !== null,
+  );
+  let ready = 0;
+  const perForum = forums.map((forum) => {
+    const counts = none();
+    for (const { state } of inDocket(course, data, forum, now)) counts[state]++;
+    ready += counts.ready + counts.changed;
+    return { forum, counts };
+  });
+  return { ready, perForum };
+}
+
+/** The docket of one forum, in the order of the roster. */
+export async function docket(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  now: number,
+): Promise<Omit<DocketView, 'paging'>> {
+  const { forum, card } = forumIn(course.setup, forumId);
+  if (forum.evaluation === null) throw notFound();
+  const data = await courseData(db, course.setup, { forumId });
+  const sections = new Map(course.setup.sections.map((section) => [section.id, section.title]));
+  const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => ({
+    student: course.setup.names.get(student.id)!,
+    section: student.sectionId === null ? null : (sections.get(student.sectionId) ?? null),
+    state,
+    slots: [...part.slots],
+    words: part.counted.reduce((sum, post) => sum + ownWords(post, now), 0),
+    posts: part.counted.length,
+    held: part.held,
+    daysLate: Math.max(
+      0,
+      ...part.slots
+        .filter((slot) => slot.state === 'metLate' || slot.state === 'short')
+        .map((slot) => slot.daysLate),
+    ),
+    points: score?.points ?? null,
+    released: score?.released ?? false,
+  }));
+  return { forum: { id: forum.id, title: card.title, maximum: forum.evaluation.maximum }, rows };
+}

@@ -1,0 +1,210 @@
+import type { DeskView } from '../../contract/evaluate';
+import { filesIn } from '../../contract/richText';
+import { plainText } from '../../core/text/plainText';
+import type { RichNode } from '../../core/text/richText';
+import { withinBounds, type Decisions } from '../../core/scoring/suggest';
+import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Deps } from '../deps';
+import { conflict, notFound, wrongField } from '../http/problem';
+import { toHtml } from '../text/toHtml';
+import { desk, storedScore } from './desk';
+import type { RecordedScore } from './loadScores';
+
+function checkDecisions(course: InCourse, forumId: string, decisions: Decisions): void {
+  const { evaluation } = forumIn(course.setup, forumId).forum;
+  if (evaluation === null) throw notFound();
+  for (const [partId, { points }] of Object.entries(decisions.parts)) {
+    const part = evaluation.parts.find(({ id }) => id === partId);
+    if (!part)
+      throw wrongField(`decisions.parts.${partId}`, 'The forum has no such part any more. Reload the page.');
+    if (points !== null && points !== undefined && points > part.maximum) {
+      throw wrongField(
+        `decisions.parts.${partId}`,
+        `${part.title}: at most ${(part.maximum / 100).toFixed(2)} points.`,
+      );
+    }
+  }
+  const { override } = decisions;
+  if (override !== null && withinBounds(override.points, evaluation) !== override.points) {
+    throw wrongField(
+      'decisions.override',
+      `A score lies between 0 and ${(evaluation.maximum / 100).toFixed(2)}.`,
+    );
+  }
+}
+
+/**
+ * Keeps what an evaluator has decided, and gives the score when asked. A given score is stored with its explanation
+ * and never moves by itself. (rules §6)
+ */
+export async function saveScore(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  studentId: string,
+  change: { version: number; decisions: Decisions; remark: RichNode | null; give: boolean },
+  now: number,
+): Promise<DeskView> {
+  if (!worksWith(course, studentId)) throw notFound();
+  checkDecisions(course, forumId, change.decisions);
+  const { card } = forumIn(course.setup, forumId);
+  if (card.itemId === null) throw notFound();
+  const itemId = card.itemId;
+  const isEmpty = change.remark === null || plainText(change.remark, { quotes: 'all' }) === '';
+  const remark = isEmpty ? null : change.remark;
+  if (remark !== null && filesIn(remark).length > 0)
+    throw wrongField('remark', 'A remark is text only; take the image out.');
+  return deps.db.transaction().execute(async (trx) => {
+    const before = await storedScore(trx, itemId, studentId);
+    if ((before?.version ?? 0) !== change.version) {
+      throw conflict(
+        'Someone else has scored this student since you opened the page. What you entered is still here; theirs is shown beside it.',
+        await desk(trx, course, forumId, studentId, now),
+      );
+    }
+    const kept = {
+      decisions: JSON.stringify(change.decisions),
+      remark: remark === null ? null : JSON.stringify(remark),
+      remark_html: remark === null ? null : toHtml(remark),
+    };
+    const row = { version: change.version + 1, ...kept };
+    await trx
+      .insertInto('score')
+      .values({
+        item_id: itemId,
+        student_id: studentId,
+        points: null,
+        given_at: null,
+        given_by: null,
+        released_at: null,
+        ...row,
+      })
+      .onConflict((oc) => oc.columns(['item_id', 'student_id']).doUpdateSet(row))
+      .execute();
+    if (change.give) {
+      const { suggestion } = await desk(trx, course, forumId, studentId, now);
+      if (suggestion === null)
+        throw wrongField('decisions', 'This forum is not asked of the student; there is nothing to score.');
+      if (suggestion.incomplete && change.decisions.override === null) {
+        throw wrongField(
+          'decisions',
+          'Some part has no points yet. Give them, or give another total with its reason.',
+        );
+      }
+      await trx
+        .updateTable('score')
+        .set({
+          points: suggestion.points,
+          lines: JSON.stringify(suggestion.lines),
+          given_at: now,
+          given_by: course.person.id,
+        })
+        .where('item_id', '=', itemId)
+        .where('student_id', '=', studentId)
+        .execute();
+      await keepRecord(trx, {
+        courseId: course.setup.id,
+        at: now,
+        actorId: course.person.id,
+        what: 'score.given',
+        subject: `score:${itemId}:${studentId}`,
+        before: before?.points == null ? null : { points: before.points },
+        after: {
+          points: suggestion.points,
+          lines: suggestion.lines,
+          remarkHtml: kept.remark_html,
+        } satisfies RecordedScore,
+        why: change.decisions.override?.reason ?? change.decisions.adjustment?.reason ?? null,
+      });
+    }
+    return desk(trx, course, forumId, studentId, now);
+  });
+}
+
+/** Excuses a student from a forum, or no longer. */
+export async function setExcused(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  studentId: string,
+  excused: boolean,
+  now: number,
+): Promise<void> {
+  const { card } = forumIn(course.setup, forumId);
+  if (!worksWith(course, studentId) || card.itemId === null) throw notFound();
+  const itemId = card.itemId;
+  await deps.db.transaction().execute(async (trx) => {
+    const before = await storedScore(trx, itemId, studentId);
+    if ((before?.excused === 1) === excused) return;
+    const version = (before?.version ?? 0) + 1;
+    await trx
+      .insertInto('score')
+      .values({
+        item_id: itemId,
+        student_id: studentId,
+        version,
+        decisions: JSON.stringify({ parts: {}, adjustment: null, override: null }),
+        remark: null,
+        remark_html: null,
+        points: null,
+        given_at: null,
+        given_by: null,
+        released_at: null,
+        excused: excused ? 1 : 0,
+      })
+      .onConflict((oc) =>
+        oc.columns(['item_id', 'student_id']).doUpdateSet({ excused: excused ? 1 : 0, version }),
+      )
+      .execute();
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: excused ? 'score.excused' : 'score.notExcused',
+      subject: `score:${itemId}:${studentId}`,
+    });
+  });
+}
+
+/** Releases given scores to students, or takes them back; answers how many changed. */
+export async function setReleased(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  students: 'all' | readonly string[],
+  released: boolean,
+  now: number,
+): Promise<number> {
+  const { card } = forumIn(course.setup, forumId);
+  if (card.itemId === null) throw notFound();
+  const itemId = card.itemId;
+  return deps.db.transaction().execute(async (trx) => {
+    const rows = await trx
+      .selectFrom('score')
+      .select('student_id')
+      .where('item_id', '=', itemId)
+      .where('points', 'is not', null)
+      .where('released_at', released ? 'is' : 'is not', null)
+      .execute();
+    const chosen = rows
+      .map((row) => row.student_id)
+      .filter((id) => worksWith(course, id) && (students === 'all' || students.includes(id)));
+    for (const id of chosen) {
+      await trx
+        .updateTable('score')
+        .set({ released_at: released ? now : null })
+        .where('item_id', '=', itemId)
+        .where('student_id', '=', id)
+        .execute();
+      await keepRecord(trx, {
+        courseId: course.setup.id,
+        at: now,
+        actorId: course.person.id,
+        what: released ? 'score.released' : 'score.takenBack',
+        subject: `score:${itemId}:${id}`,
+      });
+    }
+    return chosen.length;
+  });
+}

@@ -1,0 +1,118 @@
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import type { Logger } from 'pino';
+import { MulterError } from 'multer';
+import type { z } from 'zod';
+import type { Problem as ProblemBody } from '../../contract/problem';
+
+type FieldErrors = { field: string; message: string }[];
+
+/** An error that a person is told about: a status, a stable code, a sentence, and the fields concerned. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    detail: string,
+    readonly errors?: FieldErrors,
+    readonly current?: unknown,
+  ) {
+    super(detail);
+  }
+}
+
+/** What a person may not know of, and what is not there: the same answer. */
+export const notFound = () =>
+  new Problem(404, 'notFound', 'There is nothing at this address, or it is not for you.');
+
+/** A rule that says no. */
+export const refused = (code: string, detail: string) => new Problem(403, code, detail);
+
+/** A field that has to be put right. */
+export const wrongField = (field: string, message: string) =>
+  new Problem(422, 'fields', message, [{ field, message }]);
+
+/** Someone else saved in between. */
+export const conflict = (detail: string, current: unknown) =>
+  new Problem(409, 'conflict', detail, undefined, current);
+
+/** Zod's findings as fields with sentences. */
+export function fieldsProblem(error: z.ZodError): Problem {
+  const errors = error.issues.map((issue) => ({
+    field: [...issue.path, ...(issue.code === 'unrecognized_keys' ? issue.keys.slice(0, 1) : [])].join('.'),
+    message:
+      issue.code === 'unrecognized_keys'
+        ? `Juror does not know the field "${issue.keys[0]}".`
+        : issue.message,
+  }));
+  const first = errors[0]!;
+  return new Problem(
+    422,
+    'fields',
+    first.field === '' ? first.message : `${first.field}: ${first.message}`,
+    errors,
+  );
+}
+
+const TITLES: Record<number, string> = {
+  400: 'Not readable',
+  401: 'Sign in first',
+  403: 'Not now',
+  404: 'Not found',
+  409: 'Saved by someone else',
+  413: 'Too large',
+  415: 'Not a kind Juror takes',
+  422: 'Something to put right',
+  429: 'Too many attempts',
+};
+
+function send(res: Response, problem: Problem): void {
+  const body: ProblemBody = {
+    type: `urn:juror:${problem.code}`,
+    title: TITLES[problem.status] ?? 'Something went wrong',
+    status: problem.status,
+    code: problem.code,
+    detail: problem.message,
+    ...(problem.errors && { errors: problem.errors }),
+    ...(problem.current !== undefined && { current: problem.current }),
+  };
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(body));
+}
+
+function asProblem(error: unknown): Problem | null {
+  if (error instanceof Problem) return error;
+  if (error instanceof MulterError) {
+    return error.code === 'LIMIT_FILE_SIZE'
+      ? new Problem(413, 'tooLarge', 'The file is too large: at most 100 MB.', [
+          { field: 'file', message: 'At most 100 MB.' },
+        ])
+      : new Problem(422, 'fields', 'The upload could not be read; send one file in the field "file".');
+  }
+  const { type, status } = error as { type?: string; status?: number };
+  if (type === 'entity.too.large')
+    return new Problem(413, 'tooLarge', 'This is too long to be sent: at most about 500,000 characters.');
+  if (type === 'entity.parse.failed') return new Problem(400, 'notJson', 'The request is not readable JSON.');
+  if (error instanceof URIError) return new Problem(400, 'address', 'The address is not readable.');
+  if (status !== undefined && status >= 400 && status < 500)
+    return new Problem(status, 'request', 'The request is not readable.');
+  return null;
+}
+
+/** Turns whatever was thrown into problem+json; what was not foreseen is logged and told without detail. */
+export function problemHandler(log: Logger): ErrorRequestHandler {
+  return (error: unknown, req, res, next) => {
+    if (res.headersSent) return next(error);
+    const problem = asProblem(error);
+    if (problem === null) log.error({ err: error, path: req.path, method: req.method }, 'unforeseen error');
+    send(
+      res,
+      problem ??
+        new Problem(
+          500,
+          'unforeseen',
+          'Something went wrong on our side. Nothing you typed is lost; try again.',
+        ),
+    );
+  };
+}
+
+/** The last route under /api. */
+export const noSuchRoute: RequestHandler = (_req, _res, next) => next(notFound());

@@ -1,0 +1,62 @@
+import { randomUUID } from 'node:crypto';
+import { accessSync, constants, mkdirSync } from 'node:fs';
+import { resolve } from 'node:path';
+import pino from 'pino';
+import { createApp } from './app';
+import { systemClock } from './clock';
+import { readConfig, type Config } from './config';
+import { CourseCache } from './course/courseCache';
+import { openDatabase, type Db } from './db/open';
+import { listen, stopGracefully } from './serve';
+import { hashPassword } from './sessions/passwords';
+
+/** Makes the administrator on the first start; says what to set where nobody could sign in. */
+async function firstAdministrator(db: Db, config: Config): Promise<void> {
+  const { people } = await db
+    .selectFrom('person')
+    .select((eb) => eb.fn.countAll<number>().as('people'))
+    .executeTakeFirstOrThrow();
+  if (people > 0) return;
+  if (config.admin === null) {
+    throw new Error(
+      'Nobody can sign in yet. Set JUROR_ADMIN_EMAIL and JUROR_ADMIN_PASSWORD (10 characters or more) for the first start.',
+    );
+  }
+  await db
+    .insertInto('person')
+    .values({
+      id: randomUUID(),
+      email: config.admin.email,
+      given_name: 'Administrator',
+      family_name: '',
+      preferred_name: null,
+      sortable_name: 'Administrator',
+      password_hash: await hashPassword(config.admin.password),
+      administrator: 1,
+    })
+    .execute();
+}
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env);
+  const dataFolder = resolve(config.dataFolder ?? 'data');
+  try {
+    mkdirSync(dataFolder, { recursive: true });
+    accessSync(dataFolder, constants.W_OK);
+  } catch {
+    throw new Error(`The data folder ${dataFolder} cannot be written. Choose another with JUROR_DATA.`);
+  }
+  const log = pino({ level: config.logLevel });
+  const db = openDatabase(dataFolder);
+  await firstAdministrator(db, config);
+  const deps = { db, clock: systemClock, log, dataFolder, courses: new CourseCache(), demo: null };
+  const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: config.trustProxy });
+  const { server, port } = await listen(app, config.port, config.host);
+  log.info({ port }, 'Juror is ready');
+  stopGracefully(server, () => db.destroy());
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
+});

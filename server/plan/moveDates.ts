@@ -1,0 +1,101 @@
+import { forumSettings, forumOf, type ForumRules, type ForumSettings } from '../../contract/forumSettings';
+import { sealChanges } from '../../core/access/sealChanges';
+import type { InCourse } from '../course/inCourse';
+import type { Deps } from '../deps';
+import { courseData } from '../discuss/loadPosts';
+import { conflict, fieldsProblem, Problem } from '../http/problem';
+import { forumForEdit, forumRow, recordedState, settingsOf, type Trx } from './forumRow';
+import { recordForum } from './recordForum';
+import { refuseErrors, refuseStrangeReferences } from './refusals';
+
+interface Change {
+  readonly forumId: string;
+  readonly version: number;
+  readonly schedule: ForumRules['schedule'];
+  readonly ownTerms: ForumRules['ownTerms'];
+  readonly sealLiftsAt: number | null;
+}
+
+function withDates(settings: ForumSettings, change: Change): ForumSettings {
+  const { seal } = settings.rules;
+  const lifts = seal !== null && typeof seal.lift === 'object' && change.sealLiftsAt !== null;
+  const next = {
+    ...settings,
+    rules: {
+      ...settings.rules,
+      schedule: change.schedule,
+      ownTerms: change.ownTerms,
+      seal: lifts ? { ...seal, lift: { at: change.sealLiftsAt! } } : seal,
+    },
+  };
+  const parsed = forumSettings.safeParse(next);
+  if (!parsed.success) throw fieldsProblem(parsed.error);
+  return parsed.data;
+}
+
+/** Names of all whom the changes would reseal or unseal, over all forums at once. */
+async function warnOfSeals(
+  trx: Trx,
+  course: InCourse,
+  changed: readonly { id: string; settings: ForumSettings }[],
+  now: number,
+): Promise<void> {
+  const { setup } = course;
+  const reseals = new Set<string>();
+  const unseals = new Set<string>();
+  for (const { id, settings } of changed) {
+    const before = setup.forums.get(id);
+    if (!before || before.status === 'draft' || before.seal === null) continue;
+    const data = await courseData(trx, setup, { forumId: id });
+    const found = sealChanges(data, before, forumOf(settings, before), now);
+    for (const student of found.reseals) reseals.add(setup.names.get(student)?.name ?? '');
+    for (const student of found.unseals) unseals.add(setup.names.get(student)?.name ?? '');
+  }
+  if (reseals.size + unseals.size === 0) return;
+  throw new Problem(
+    409,
+    'sealChanges',
+    'This would open or close the seal for some students. Look at their names, then save again to confirm.',
+    undefined,
+    { reseals: [...reseals], unseals: [...unseals] },
+  );
+}
+
+/** Changes dates and own terms of forums, all or none; answers each forum's new version. */
+export async function moveDates(
+  deps: Deps,
+  course: InCourse,
+  order: { changes: readonly Change[]; what: string; confirmed: boolean },
+  now: number,
+): Promise<Record<string, number>> {
+  const { setup } = course;
+  const versions: Record<string, number> = {};
+  await deps.db.transaction().execute(async (trx) => {
+    const changed: { id: string; settings: ForumSettings }[] = [];
+    for (const change of order.changes) {
+      const row = await forumRow(trx, setup.id, change.forumId);
+      if (row.version !== change.version)
+        throw conflict(
+          `Someone else has changed “${row.title}” meanwhile; nothing was moved. Look at it, then move again.`,
+          await forumForEdit(trx, setup.id, row.id),
+        );
+      const settings = withDates(settingsOf(row, null), change);
+      refuseStrangeReferences(setup, row.id, settings);
+      refuseErrors(setup, row.id, settings, row.status === 'published');
+      changed.push({ id: row.id, settings });
+    }
+    if (!order.confirmed) await warnOfSeals(trx, course, changed, now);
+    for (const { id, settings } of changed) {
+      const row = await forumRow(trx, setup.id, id);
+      await trx
+        .updateTable('forum')
+        .set({ rules: JSON.stringify(settings.rules), version: row.version + 1 })
+        .where('id', '=', id)
+        .execute();
+      versions[id] = row.version + 1;
+      await recordForum(trx, course, id, `forum.${order.what}`, recordedState(row), now);
+    }
+  });
+  deps.courses.forget(setup.id);
+  return versions;
+}

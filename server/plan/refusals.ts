@@ -1,0 +1,150 @@
+import { openingsFit, type OpeningsMisfit } from '../../core/plan/openingsFit';
+import { runChecks } from '../../core/checks/runChecks';
+import { courseDataOf } from '../../core/course/courseData';
+import { sealChanges } from '../../core/access/sealChanges';
+import { forumOf, type ForumSettings } from '../../contract/forumSettings';
+import type { ForumForEdit } from '../../contract/plan';
+import type { CourseSetup } from '../course/courseCache';
+import { courseData, loadPosts } from '../discuss/loadPosts';
+import { Problem, wrongField } from '../http/problem';
+import type { Trx } from './forumRow';
+
+/** Settings name only what the course has. */
+export function refuseStrangeReferences(setup: CourseSetup, forumId: string, settings: ForumSettings): void {
+  const { unitId, categoryId, rules } = settings;
+  if (unitId !== null && !setup.units.some(({ id }) => id === unitId))
+    throw wrongField('unitId', 'Choose a unit of this course.');
+  if (categoryId !== null && !setup.gradebook.categories.some(({ id }) => id === categoryId))
+    throw wrongField('categoryId', 'Choose a category of this course.');
+  if (rules.groupPlanId !== null && !setup.groupPlans.some(({ id }) => id === rules.groupPlanId))
+    throw wrongField('rules.groupPlanId', 'Choose a group plan of this course.');
+  for (const { forumId: before } of rules.prerequisites)
+    if (before === forumId || !setup.forums.has(before))
+      throw wrongField('rules.prerequisites', 'Choose another forum of this course.');
+  const sections = new Set(setup.sections.map(({ id }) => id));
+  const known = (kind: 'sections' | 'groups' | 'students', id: string) =>
+    kind === 'sections'
+      ? sections.has(id)
+      : kind === 'groups'
+        ? setup.groups.has(id)
+        : setup.students.has(id);
+  if (rules.audience.kind === 'listed') {
+    const { sectionIds, groupIds, studentIds } = rules.audience;
+    if (
+      !sectionIds.every((id) => known('sections', id)) ||
+      !groupIds.every((id) => known('groups', id)) ||
+      !studentIds.every((id) => known('students', id))
+    )
+      throw wrongField('rules.audience', 'Choose sections, groups and students of this course.');
+  }
+  for (const { targets } of rules.ownTerms)
+    if (targets.ids.length === 0 || !targets.ids.every((id) => known(targets.kind, id)))
+      throw wrongField('rules.ownTerms', 'Own terms are for sections, groups or students of this course.');
+}
+
+/** What can never be right, and is refused in drafts too. (rules §3, §6) */
+const NEVER_WORDS: Record<string, string> = {
+  prerequisiteCycle: 'These forums would wait for each other; take one of the prerequisites away.',
+  completionOfNothing:
+    'A part counts required posts, and none are required; require some, or give the points yourself.',
+};
+
+/** A forum with errors cannot be published; a few cannot even be saved. (rules §3, §6, §8) */
+export function refuseErrors(
+  setup: CourseSetup,
+  forumId: string,
+  settings: ForumSettings,
+  publish: boolean,
+): void {
+  const forum = forumOf(settings, { id: forumId, status: 'published', frozen: false });
+  const course = courseDataOf({ zone: setup.zone, students: [], forums: [], posts: [] });
+  const errors = runChecks({
+    course: { ...course, students: setup.students, groups: setup.groups, forums: setup.forums },
+    forum,
+    category: settings.categoryId,
+    categories: setup.gradebook.categories,
+    titles: new Map([...setup.cards.values()].map((card) => [card.id, card.title])),
+  }).filter((finding) => finding.severity === 'error');
+  const never = errors.find(({ code }) => code in NEVER_WORDS);
+  if (never) throw wrongField(`rules.${never.field}`, NEVER_WORDS[never.code]!);
+  if (!publish || errors.length === 0) return;
+  throw new Problem(
+    422,
+    'checks',
+    'The plan has errors; a forum with one cannot be published. Put them right, or keep it as a draft.',
+    errors.map((finding) => ({ field: finding.field, message: finding.code })),
+  );
+}
+
+const MISFIT: Record<OpeningsMisfit, string> = {
+  postsHaveQuestions: 'Students have answered the questions, and these answers fit no other openings.',
+  postsHaveNoQuestion:
+    'Students have posted, and their posts belong to no question. Make a new forum for questions.',
+  severalThreads: 'Some students have opened several threads, so "one thread each" no longer fits.',
+};
+
+/** Readers and group plan cannot change once a student has posted; openings only where the posts fit. (rules §2) */
+export async function refuseWhatPostsForbid(
+  trx: Trx,
+  before: ForumForEdit | null,
+  settings: ForumSettings,
+  now: number,
+): Promise<void> {
+  if (before === null || before.posts === 0) return;
+  const { rules } = before.settings;
+  if (rules.readers !== settings.rules.readers || rules.groupPlanId !== settings.rules.groupPlanId)
+    throw wrongField(
+      'rules.readers',
+      'Students have posted here, so who reads can no longer change. Make a new forum for that.',
+    );
+  const gone = rules.questions.filter(({ id }) => !settings.rules.questions.some((next) => next.id === id));
+  if (rules.openings === settings.rules.openings && gone.length === 0) return;
+  const posts = await loadPosts(trx, { courseId: '', forumId: before.id });
+  const misfit = openingsFit(rules.openings, settings.rules.openings, posts, now);
+  if (misfit !== null) throw wrongField('rules.openings', MISFIT[misfit]);
+  if (gone.some(({ id }) => posts.some((post) => post.questionId === id)))
+    throw wrongField('rules.questions', 'This question has answers; retire it instead of taking it away.');
+}
+
+/** Given scores do not move by themselves, but none may stand above a lowered maximum. */
+export async function refuseBelowGiven(trx: Trx, forumId: string, settings: ForumSettings): Promise<void> {
+  const { evaluation } = settings.rules;
+  const most = await trx
+    .selectFrom('score')
+    .innerJoin('item', 'item.id', 'score.item_id')
+    .select((eb) => eb.fn.max('score.points').as('points'))
+    .where('item.forum_id', '=', forumId)
+    .executeTakeFirst();
+  const highest = most?.points ?? null;
+  if (highest === null) return;
+  if (evaluation === null)
+    throw wrongField('rules.evaluation', 'Scores have been given here; evaluation cannot be turned off.');
+  if (!evaluation.aboveMaximum && highest > evaluation.maximum)
+    throw wrongField(
+      'rules.evaluation.maximum',
+      `A score of ${(highest / 100).toFixed(2)} has been given; the maximum cannot be lower.`,
+    );
+}
+
+/** Asks first where a change would reseal or unseal anyone, with their names. (rules §4) */
+export async function warnOfSeal(
+  trx: Trx,
+  setup: CourseSetup,
+  forumId: string,
+  settings: Pick<ForumSettings, 'rules'>,
+  now: number,
+): Promise<void> {
+  const before = setup.forums.get(forumId);
+  if (!before) return;
+  const data = await courseData(trx, setup, { forumId });
+  const { reseals, unseals } = sealChanges(data, before, forumOf(settings, before), now);
+  if (reseals.length + unseals.length === 0) return;
+  const names = (ids: readonly string[]) => ids.map((id) => setup.names.get(id)?.name ?? '');
+  throw new Problem(
+    409,
+    'sealChanges',
+    'This would open or close the seal for some students. Look at their names, then save again to confirm.',
+    undefined,
+    { reseals: names(reseals), unseals: names(unseals) },
+  );
+}

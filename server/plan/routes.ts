@@ -1,0 +1,141 @@
+import type { Express } from 'express';
+import { DONE } from '../../contract/basics';
+import * as contract from '../../contract/plan';
+import * as recipes from '../../contract/recipes';
+import { asked } from '../../core/access/asked';
+import { resolveTerms } from '../../core/access/resolveTerms';
+import { worksWith } from '../course/inCourse';
+import type { Deps } from '../deps';
+import { forMember } from '../http/register';
+import { orderForums } from './arrange';
+import { holdings, setForumsRemoved } from './bin';
+import { dismissFinding } from './dismissFinding';
+import { duplicateForums } from './duplicateForums';
+import { forumForEdit } from './forumRow';
+import { moveDates } from './moveDates';
+import { dropRecipe, recipesFor, saveRecipe } from './recipes';
+import { saveForum, setForumStatus } from './saveForum';
+
+/** The plan: all forums, and making and changing one. */
+export function planRoutes(app: Express, deps: Deps): void {
+  forMember(app, deps, contract.getPlan, 'staff', async ({ course }) => {
+    const { setup } = course;
+    const counts = await deps.db
+      .selectFrom('post')
+      .innerJoin('forum', 'forum.id', 'post.forum_id')
+      .select(['forum_id', (eb) => eb.fn.countAll<number>().as('posts')])
+      .where('forum.course_id', '=', setup.id)
+      .groupBy('forum_id')
+      .execute();
+    const given = await deps.db
+      .selectFrom('score')
+      .innerJoin('item', 'item.id', 'score.item_id')
+      .select(['item.id', (eb) => eb.fn.countAll<number>().as('scores')])
+      .where('item.course_id', '=', setup.id)
+      .where('score.points', 'is not', null)
+      .groupBy('item.id')
+      .execute();
+    const scores = new Map(given.map((row) => [row.id, row.scores]));
+    const dismissed = await deps.db
+      .selectFrom('dismissal')
+      .selectAll()
+      .where('course_id', '=', setup.id)
+      .execute();
+    const posts = new Map(counts.map((row) => [row.forum_id, row.posts]));
+    const students = [...setup.students.values()].filter((student) => !student.removed);
+    return {
+      forums: [...setup.forums.values()].map((forum) => {
+        const card = setup.cards.get(forum.id)!;
+        const published = { ...forum, status: 'published' as const };
+        const isAsked = (student: (typeof students)[number]) =>
+          asked(published, student, resolveTerms(published, student), setup.groups).notAsked === null;
+        return {
+          id: forum.id,
+          title: card.title,
+          unitId: card.unitId,
+          categoryId: card.categoryId,
+          version: card.version,
+          forum,
+          posts: posts.get(forum.id) ?? 0,
+          asked: students.filter(isAsked).length,
+          pinned: card.pinned,
+          itemId: card.itemId,
+        };
+      }),
+      // An assistant limited to sections sees the roster of those only.
+      students: students
+        .filter(({ id }) => worksWith(course, id))
+        .map((facts) => ({ name: setup.names.get(facts.id)!, facts })),
+      groups: [...setup.groups.values()],
+      groupPlans: setup.groupPlans.map(({ id, title }) => ({ id, title })),
+      items: setup.gradebook.items.map(({ id, title, maximum, forumId }) => ({
+        id,
+        title,
+        maximum,
+        forumId,
+        scores: scores.get(id) ?? 0,
+      })),
+      dismissed: dismissed.map(({ forum_id, code, facts, reason, by }) => ({
+        forumId: forum_id,
+        code,
+        facts,
+        reason,
+        by: setup.names.get(by)?.name ?? '',
+      })),
+      binned: (await holdings(deps, setup.id)).length,
+    };
+  });
+
+  forMember(app, deps, contract.getForumSettings, 'staff', ({ course, params }) =>
+    forumForEdit(deps.db, course.setup.id, params.forum),
+  );
+
+  forMember(app, deps, contract.saveForum, 'instructor', ({ course, params, body, now }) =>
+    saveForum(deps, course, params.forum, body, now),
+  );
+
+  forMember(app, deps, contract.moveDates, 'instructor', async ({ course, body, now }) => ({
+    versions: await moveDates(deps, course, body, now),
+  }));
+
+  forMember(app, deps, contract.orderForums, 'instructor', async ({ course, body, now }) => {
+    await orderForums(deps, course, body, now);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.setForumsRemoved, 'instructor', async ({ course, body, now }) => ({
+    versions: await setForumsRemoved(deps, course, body, now),
+  }));
+
+  forMember(app, deps, contract.getBin, 'staff', async ({ course }) => ({
+    forums: await holdings(deps, course.setup.id),
+  }));
+
+  forMember(app, deps, contract.duplicateForums, 'instructor', async ({ course, body, now }) => {
+    await duplicateForums(deps, course, body, now);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.dismissFinding, 'instructor', async ({ course, body, now }) => {
+    await dismissFinding(deps, course, body, now);
+    return DONE;
+  });
+
+  forMember(app, deps, recipes.listRecipes, 'staff', async ({ course }) => ({
+    recipes: await recipesFor(deps, course),
+  }));
+
+  forMember(app, deps, recipes.saveRecipe, 'instructor', async ({ course, params, body, now }) => {
+    await saveRecipe(deps, course, params.recipe, body, now);
+    return DONE;
+  });
+
+  forMember(app, deps, recipes.dropRecipe, 'instructor', async ({ course, params }) => {
+    await dropRecipe(deps, course, params.recipe);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.setForumStatus, 'instructor', ({ course, params, body, now }) =>
+    setForumStatus(deps, course, params.forum, body, now),
+  );
+}

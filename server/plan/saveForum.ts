@@ -1,0 +1,141 @@
+import { filesIn } from '../../contract/richText';
+import type { ForumSettings } from '../../contract/forumSettings';
+import type { ForumForEdit } from '../../contract/plan';
+import type { InCourse } from '../course/inCourse';
+import type { Deps } from '../deps';
+import { attachFiles } from '../files/fileUse';
+import { conflict, Problem } from '../http/problem';
+import { feedItem } from './feedItem';
+import { columnsOf, forumForEdit, forumRow, recordedState } from './forumRow';
+import { postStarter } from './postStarter';
+import { recordForum } from './recordForum';
+import {
+  refuseBelowGiven,
+  refuseErrors,
+  refuseStrangeReferences,
+  refuseWhatPostsForbid,
+  warnOfSeal,
+} from './refusals';
+
+/** Makes a forum, or changes its settings; the same request sent twice is one change. */
+export async function saveForum(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  change: { version: number; settings: ForumSettings; publish: boolean; confirmed: boolean },
+  now: number,
+): Promise<ForumForEdit> {
+  const { setup } = course;
+  const { settings } = change;
+  refuseStrangeReferences(setup, forumId, settings);
+  const columns = columnsOf(settings);
+  const saved = await deps.db.transaction().execute(async (trx) => {
+    const before = await trx.selectFrom('forum').selectAll().where('id', '=', forumId).executeTakeFirst();
+    if (before && (before.course_id !== setup.id || before.removed_at !== null))
+      throw new Problem(409, 'idTaken', 'This id belongs to another forum.');
+    const status = change.publish ? 'published' : (before?.status ?? 'draft');
+    const edited = before ? await forumForEdit(trx, setup.id, forumId) : null;
+    const isSame =
+      before &&
+      before.status === status &&
+      (settings.itemId === null || settings.itemId === edited!.settings.itemId) &&
+      Object.entries(columns).every(([name, value]) => before[name as keyof typeof before] === value);
+    if (isSame) return edited!;
+    if ((before?.version ?? 0) !== change.version) {
+      throw conflict(
+        before
+          ? 'Someone else has saved this forum since you opened it. Your settings are still here; look at theirs before you save.'
+          : 'This forum is not there any more.',
+        edited,
+      );
+    }
+    refuseErrors(setup, forumId, settings, status === 'published');
+    await refuseWhatPostsForbid(trx, edited, settings, now);
+    await refuseBelowGiven(trx, forumId, settings);
+    if (before?.status === 'published' && !change.confirmed)
+      await warnOfSeal(trx, setup, forumId, settings, now);
+    if (before) {
+      await trx
+        .updateTable('forum')
+        .set({ ...columns, status, version: before.version + 1 })
+        .where('id', '=', forumId)
+        .execute();
+    } else {
+      const { last } = await trx
+        .selectFrom('forum')
+        .select((eb) => eb.fn.max('position').as('last'))
+        .where('course_id', '=', setup.id)
+        .executeTakeFirstOrThrow();
+      await trx
+        .insertInto('forum')
+        .values({
+          id: forumId,
+          course_id: setup.id,
+          position: (last ?? -1) + 1,
+          status,
+          version: 1,
+          created_at: now,
+          ...columns,
+        })
+        .execute();
+    }
+    const files = new Set([
+      ...filesIn(settings.prompt),
+      ...(settings.starter === null ? [] : filesIn(settings.starter)),
+      ...settings.rules.questions.flatMap(({ text }) => filesIn(text)),
+    ]);
+    await attachFiles(trx, course, [...files], { forumId, postId: null });
+    await feedItem(trx, setup, forumId, settings);
+    await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
+    await recordForum(
+      trx,
+      course,
+      forumId,
+      before ? 'forum.saved' : 'forum.made',
+      before ? recordedState(before) : null,
+      now,
+    );
+    return forumForEdit(trx, setup.id, forumId);
+  });
+  deps.courses.forget(setup.id);
+  return saved;
+}
+
+/** Publishes, takes back to draft (not once there are posts), freezes or unfreezes. */
+export async function setForumStatus(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  change: { version: number; to: 'published' | 'draft' | 'frozen' | 'unfrozen' },
+  now: number,
+): Promise<ForumForEdit> {
+  const { setup } = course;
+  const saved = await deps.db.transaction().execute(async (trx) => {
+    const before = await forumRow(trx, setup.id, forumId);
+    const edited = await forumForEdit(trx, setup.id, forumId);
+    if (before.version !== change.version)
+      throw conflict('Someone else has changed this forum since you opened it.', edited);
+    if (change.to === 'published') refuseErrors(setup, forumId, edited.settings, true);
+    if (change.to === 'draft' && edited.posts > 0) {
+      throw new Problem(
+        409,
+        'hasPosts',
+        'Students have posted here, so the forum cannot become a draft again. Freeze it instead: it stays readable and nobody can write.',
+      );
+    }
+    const columns =
+      change.to === 'published' || change.to === 'draft'
+        ? { status: change.to }
+        : { frozen: change.to === 'frozen' ? 1 : 0 };
+    await trx
+      .updateTable('forum')
+      .set({ ...columns, version: before.version + 1 })
+      .where('id', '=', forumId)
+      .execute();
+    await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
+    await recordForum(trx, course, forumId, `forum.${change.to}`, recordedState(before), now);
+    return forumForEdit(trx, setup.id, forumId);
+  });
+  deps.courses.forget(setup.id);
+  return saved;
+}

@@ -1,0 +1,243 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { ForumView } from '../../contract/discuss';
+import { postsOf } from '../../contract/posts';
+import type { SearchHit } from '../../contract/reading';
+import { textOf } from '../../core/text/textOf';
+import { at, C, F, settings, withForum, type Client } from '../testing/testServer';
+
+let c: Awaited<ReturnType<typeof withForum>>;
+beforeEach(async () => {
+  c = await withForum();
+});
+afterEach(() => c.server.close());
+
+const post = (who: Client, id: string, text: string, parentId: string | null = null, forum = F) =>
+  who
+    .send('post', `${forum}/posts`, { id, parentId, doc: textOf(text), starter: false, draft: null })
+    .expect(200);
+const view = async (who: Client) => (await who.get(F).expect(200)).body as ForumView;
+const find = async (who: Client, words: string, rest = '') =>
+  (await who.get(`${C}/search?find=${encodeURIComponent(words)}${rest}`).expect(200)).body as {
+    total: number;
+    hits: SearchHit[];
+  };
+const ids = async (who: Client, text: string, rest = '') =>
+  (await find(who, text, rest)).hits.map(({ postId }) => postId);
+
+describe('what a person has read', () => {
+  beforeEach(async () => {
+    await post(c.ines, 'ines-1', 'The river owns the plain, and we rent it.');
+    await post(c.bram, 'bram-1', 'The plain belongs to whoever pays for the wall.');
+  });
+  const unread = async (who: Client) =>
+    postsOf(await view(who))
+      .filter(({ read }) => !read)
+      .map(({ id }) => id)
+      .sort();
+  const mark = (who: Client, posts: string[], read = true) => who.send('put', `${F}/read`, { posts, read });
+
+  it('is theirs alone; one’s own posts are always read', async () => {
+    expect(await unread(c.ines)).toEqual(['bram-1']);
+    expect(await unread(c.teodora)).toEqual(['bram-1', 'ines-1']);
+    await mark(c.ines, ['bram-1']).expect(200);
+    await mark(c.ines, ['bram-1']).expect(200);
+    expect(await unread(c.ines)).toEqual([]);
+    expect(await unread(c.teodora)).toEqual(['bram-1', 'ines-1']);
+    await mark(c.ines, ['bram-1'], false).expect(200);
+    expect(await unread(c.ines)).toEqual(['bram-1']);
+  });
+  it('is counted beside the forum', async () => {
+    const count = async (who: Client) => (await who.get(`${C}/forums`)).body.forums[0].unread as number;
+    expect([await count(c.ines), await count(c.teodora)]).toEqual([1, 2]);
+    await mark(c.teodora, ['ines-1', 'bram-1']).expect(200);
+    expect(await count(c.teodora)).toBe(0);
+    // Who is sealed has nothing to read, and nothing unread.
+    expect(await count(c.chidi)).toBe(0);
+  });
+  it('passes over what the person may not know of, and says nothing about it', async () => {
+    const known = await mark(c.chidi, ['bram-1', 'nothing-there']);
+    const unknown = await mark(c.chidi, ['nothing-there', 'nothing-either']);
+    expect([known.status, known.body]).toEqual([unknown.status, unknown.body]);
+    expect(await c.server.db.selectFrom('read_mark').selectAll().execute()).toEqual([]);
+  });
+  it('is not shown, and not changed, through somebody else’s eyes', async () => {
+    c.server.now += 60_000;
+    const seen = (await c.teodora.get(`${F}?as=ines&at=${c.server.now}`).expect(200)).body as ForumView;
+    expect(postsOf(seen).map(({ read }) => read)).toEqual([true, true]);
+    expect(await unread(c.ines)).toEqual(['bram-1']);
+  });
+  it('names what is wrong with a request', async () => {
+    expect((await mark(c.ines, []).expect(422)).body.errors[0].field).toBe('posts');
+    expect(
+      (await c.ines.send('put', `${F}/read`, { posts: ['bram-1'] }).expect(422)).body.errors[0].field,
+    ).toBe('read');
+    await c.ines.send('put', `${C}/forums/nowhere/read`, { posts: ['bram-1'], read: true }).expect(404);
+  });
+});
+
+describe('bookmarks', () => {
+  it('are private, and only to what may be read', async () => {
+    await post(c.ines, 'ines-1', 'The river owns the plain, and we rent it.');
+    await post(c.bram, 'bram-1', 'The plain belongs to whoever pays for the wall.');
+    const set = (who: Client, id: string, bookmarked: boolean) =>
+      who.send('put', `${F}/posts/${id}/bookmark`, { bookmarked });
+    await set(c.ines, 'bram-1', true).expect(200);
+    await set(c.ines, 'bram-1', true).expect(200);
+    await set(c.chidi, 'bram-1', true).expect(404);
+    const marked = async (who: Client) =>
+      postsOf(await view(who))
+        .filter(({ bookmarked }) => bookmarked)
+        .map(({ id }) => id);
+    expect([await marked(c.ines), await marked(c.bram), await marked(c.teodora)]).toEqual([
+      ['bram-1'],
+      [],
+      [],
+    ]);
+    const seen = (await c.teodora.get(`${F}?as=ines&at=${c.server.now + 1000}`)).body as ForumView;
+    expect(seen.posts.some(({ bookmarked }) => bookmarked)).toBe(false);
+    await set(c.ines, 'bram-1', false).expect(200);
+    expect(await marked(c.ines)).toEqual([]);
+  });
+});
+
+describe('search', () => {
+  beforeEach(async () => {
+    await post(c.ines, 'ines-1', 'Zsófia says the river bank gave way twice; the mill stood.');
+    await post(c.bram, 'bram-1', 'The bank of the river is not the river bank of the insurers.');
+    await post(c.ines, 'ines-2', 'Rivers move. Insurers do not.', 'bram-1');
+  });
+  it('finds words in any order, phrases, beginnings, and takes no notice of accents and case', async () => {
+    expect((await ids(c.ines, 'bank river ')).sort()).toEqual(['bram-1', 'ines-1']);
+    expect(await ids(c.ines, '"bank of the river"')).toEqual(['bram-1']);
+    expect((await ids(c.ines, 'insur')).sort()).toEqual(['bram-1', 'ines-2']);
+    expect(await ids(c.ines, 'ZSOFIA')).toEqual(['ines-1']);
+    expect(await ids(c.ines, 'river ocean')).toEqual([]);
+    expect(await find(c.ines, ' * ')).toEqual({ total: 0, hits: [] });
+  });
+  it('shows where, with author, forum and what was found', async () => {
+    const { hits } = await find(c.ines, 'mill ');
+    expect(hits[0]).toMatchObject({
+      postId: 'ines-1',
+      forumId: 'floodplain',
+      forum: 'Who owns the floodplain?',
+      author: { given: 'ines' },
+    });
+    expect(hits[0]!.pieces.filter(({ hit }) => hit)).toEqual([{ text: 'mill', hit: true }]);
+    expect(hits[0]!.pieces.map(({ text }) => text).join('')).toContain('the mill stood.');
+  });
+  it('must not find sealed posts, and finds them once they are open', async () => {
+    expect(await find(c.chidi, 'river')).toEqual({ total: 0, hits: [] });
+    await post(c.chidi, 'chidi-1', 'I write of something else entirely, at length.');
+    expect((await ids(c.chidi, 'river')).sort()).toEqual(['bram-1', 'ines-1', 'ines-2']);
+  });
+  it('leaves out what was removed, for classmates; staff and the author still find it', async () => {
+    await c.teodora.send('delete', `${F}/posts/ines-1`).expect(200);
+    expect(await ids(c.bram, 'mill ')).toEqual([]);
+    expect(await ids(c.ines, 'mill ')).toEqual(['ines-1']);
+    expect(await ids(c.teodora, 'mill ')).toEqual(['ines-1']);
+  });
+  it('finds the newest text of a post, not the ones before', async () => {
+    await c.ines
+      .send('patch', `${F}/posts/ines-1`, {
+        version: 1,
+        doc: textOf('Now it is about reeds and nothing else.'),
+      })
+      .expect(200);
+    expect(await ids(c.bram, 'mill ')).toEqual([]);
+    expect(await ids(c.bram, 'reeds ')).toEqual(['ines-1']);
+  });
+  it('goes over the whole course, or one forum, a page at a time', async () => {
+    await c.teodora
+      .send('put', `${C}/forums/second/settings`, {
+        version: 0,
+        settings: settings({ seal: null }, 'Second'),
+        publish: true,
+      })
+      .expect(200);
+    await post(c.bram, 'second-1', 'Another river altogether, in a pipe.', null, `${C}/forums/second`);
+    expect((await ids(c.ines, 'river')).sort()).toEqual(['bram-1', 'ines-1', 'ines-2', 'second-1']);
+    expect(await ids(c.ines, 'river', '&forum=second')).toEqual(['second-1']);
+    const page = await find(c.ines, 'river', '&limit=2&from=2');
+    expect([page.total, page.hits.length]).toEqual([4, 2]);
+    await c.ines.get(`${C}/search?find=river&forum=nowhere`).expect(404);
+    await c.ines.get(`${C}/search?find=river&limit=1000`).expect(422);
+    await c.ines.get(`${C}/search`).expect(422);
+  });
+  it('of one forum gives all its posts by id', async () => {
+    const all = async (who: Client, text: string) =>
+      (
+        (await who.get(`${F}/found?find=${encodeURIComponent(text)}`).expect(200)).body.posts as string[]
+      ).sort();
+    expect(await all(c.bram, 'river')).toEqual(['bram-1', 'ines-1', 'ines-2']);
+    expect(await all(c.chidi, 'river')).toEqual([]);
+  });
+  it('through somebody else’s eyes finds what they would find', async () => {
+    c.server.now += 60_000;
+    const as = (who: string, t = c.server.now) => `&as=${who}&at=${t}`;
+    expect(await ids(c.teodora, 'river', as('chidi'))).toEqual([]);
+    expect(await ids(c.teodora, 'mill ', as('ines'))).toEqual(['ines-1']);
+    expect(await ids(c.teodora, 'mill ', as('ines', at('03-02 11:00')))).toEqual([]);
+    await c.ines.get(`${C}/search?find=river${as('bram')}`).expect(404);
+  });
+  it('an assistant of large sections finds what they may read, however many students there are', async () => {
+    const many = Array.from({ length: 4000 }, (_, n) => `many-${n}`);
+    for (let from = 0; from < many.length; from += 500) {
+      const some = many.slice(from, from + 500);
+      await c.server.db
+        .insertInto('person')
+        .values(
+          some.map((id) => ({
+            id,
+            email: `${id}@fenwick-hollow.example`,
+            given_name: id,
+            family_name: 'Example',
+            preferred_name: null,
+            sortable_name: id,
+            password_hash: null,
+          })),
+        )
+        .execute();
+      await c.server.db
+        .insertInto('member')
+        .values(
+          some.map((person_id) => ({
+            course_id: 'rivers',
+            person_id,
+            role: 'student' as const,
+            section_id: 'evening',
+            sections: null,
+            student_number: null,
+            enrolled_from: at('01-26 08:00'),
+            removed_at: null,
+          })),
+        )
+        .execute();
+    }
+    for (let n = 0; n < 9; n++)
+      await c.teodora
+        .send('put', `${C}/forums/more-${n}/settings`, {
+          version: 0,
+          settings: settings({ seal: null }, `More ${n}`),
+          publish: true,
+        })
+        .expect(200);
+    expect((await ids(c.pilar, 'river')).sort()).toEqual(['bram-1', 'ines-1', 'ines-2']);
+  });
+  it('a text that holds the marks of an excerpt breaks nothing', async () => {
+    await post(c.ines, 'ines-9', 'Odd \u0001 and \u0002 \u0002 marks about gauges.', 'bram-1');
+    const { hits } = await find(c.bram, 'gauges ');
+    expect(hits[0]!.pieces.every(({ text }) => typeof text === 'string')).toBe(true);
+  });
+  it('never takes what is typed for anything but words', async () => {
+    for (const typed of [
+      '"',
+      "'; DROP TABLE post; --",
+      'a NEAR/2 b',
+      'text : river',
+      '^river',
+      'x'.repeat(400),
+    ])
+      await find(c.ines, typed);
+    expect((await ids(c.ines, 'river')).length).toBe(3);
+  });
+});

@@ -1,0 +1,116 @@
+import { sql, type RawBuilder } from 'kysely';
+import type { SearchHit } from '../../contract/reading';
+import { accessTo } from '../../core/access/accessTo';
+import { searchQuery } from '../../core/search/searchQuery';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { courseData } from '../discuss/loadPosts';
+import { notFound } from '../http/problem';
+import { readableCondition } from './readableCondition';
+
+/** Characters that no text holds, put around what was found. */
+const OPEN = '\u0001';
+const CLOSE = '\u0002';
+
+/**
+ * Where a person may look, as a condition on posts: in each forum that is there for them, what they may read. null where
+ * they may look nowhere.
+ */
+async function scopeOf(
+  db: Db,
+  course: InCourse,
+  forumId: string | null,
+  now: number,
+): Promise<RawBuilder<unknown> | null> {
+  const { setup, person } = course;
+  if (forumId !== null && !setup.forums.has(forumId)) throw notFound();
+  // A student's access rests on what they wrote themselves; staff's on nothing that was written.
+  const data = await courseData(db, setup, { authorId: person.id });
+  const { rows } = await sql<{ forum_id: string }>`
+    SELECT DISTINCT post.forum_id FROM approval JOIN post ON post.id = approval.post_id`.execute(db);
+  const held = new Set(rows.map(({ forum_id }) => forum_id));
+  const forums: RawBuilder<unknown>[] = [];
+  for (const forum of setup.forums.values()) {
+    if (forumId !== null && forum.id !== forumId) continue;
+    const access = accessTo(data, forum, person, now);
+    if (access.kind === 'student' && access.phase === 'absent') {
+      if (forumId !== null) throw notFound();
+      continue;
+    }
+    forums.push(sql`(post.forum_id = ${forum.id} AND ${readableCondition(access, now, held.has(forum.id))})`);
+  }
+  if (forums.length === 0) return null;
+  const isAsOfNow =
+    setup.asOf === null
+      ? sql`1`
+      : // A text that was changed since is not what stood there then.
+        sql`NOT EXISTS (SELECT 1 FROM revision WHERE revision.post_id = post.id AND revision.at > ${now})`;
+  return sql`(${sql.join(forums, sql` OR `)}) AND ${isAsOfNow}`;
+}
+
+const found = (match: string, scope: RawBuilder<unknown>) => sql`
+  FROM post_search JOIN post_text ON post_text.id = post_search.rowid JOIN post ON post.id = post_text.post_id
+  WHERE post_search MATCH ${match} AND ${scope}`;
+
+function piecesOf(marked: string): SearchHit['pieces'] {
+  return marked.split(OPEN).flatMap((part, index) => {
+    const end = index === 0 ? -1 : part.indexOf(CLOSE);
+    const [hit, rest] = [part.slice(0, Math.max(0, end)), part.slice(end + 1)];
+    return [
+      { text: hit, hit: true },
+      { text: rest, hit: false },
+    ].filter(({ text }) => text !== '');
+  });
+}
+
+/** Full-text search over everything a person may read in a course, or in one forum; the best first. (rules §3, §4) */
+export async function searchPosts(
+  db: Db,
+  course: InCourse,
+  query: { find: string; forum?: string; from: number; limit: number },
+  now: number,
+): Promise<{ total: number; hits: SearchHit[] }> {
+  const match = searchQuery(query.find);
+  const scope = await scopeOf(db, course, query.forum ?? null, now);
+  if (match === null || scope === null) return { total: 0, hits: [] };
+  const { rows: counted } = await sql<{ n: number }>`SELECT count(*) AS n ${found(match, scope)}`.execute(db);
+  const { rows } = await sql<{
+    id: string;
+    forum_id: string;
+    author_id: string;
+    created_at: number;
+    marked: string;
+  }>`
+    SELECT post.id, post.forum_id, post.author_id, post.created_at,
+      snippet(post_search, 0, ${OPEN}, ${CLOSE}, ' … ', 28) AS marked
+    ${found(match, scope)} ORDER BY post_search.rank, post.id LIMIT ${query.limit} OFFSET ${query.from}`.execute(
+    db,
+  );
+  const { setup } = course;
+  return {
+    total: counted[0]!.n,
+    hits: rows.map((row) => ({
+      postId: row.id,
+      forumId: row.forum_id,
+      forum: setup.cards.get(row.forum_id)!.title,
+      author: setup.names.get(row.author_id)!,
+      at: row.created_at,
+      pieces: piecesOf(row.marked),
+    })),
+  };
+}
+
+/** The ids of every post of a forum that a person may read and that holds what they look for. */
+export async function findInForum(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  find: string,
+  now: number,
+): Promise<string[]> {
+  const match = searchQuery(find);
+  const scope = await scopeOf(db, course, forumId, now);
+  if (match === null || scope === null) return [];
+  const { rows } = await sql<{ id: string }>`SELECT post.id ${found(match, scope)}`.execute(db);
+  return rows.map(({ id }) => id);
+}

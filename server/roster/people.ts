@@ -1,0 +1,62 @@
+import type { RosterPerson } from '../../contract/roster';
+import type { Kysely } from 'kysely';
+import type { Database } from '../db/schema';
+import { personName } from '../sessions/personNames';
+
+/**
+ * Whether an instructor of a course may change a person's name and e-mail: only of someone who is in no course that
+ * others teach, and who is no administrator; for everyone else the administrator does it.
+ */
+async function alsoElsewhere(db: Kysely<Database>, courseId: string): Promise<ReadonlySet<string>> {
+  const rows = await db
+    .selectFrom('member as here')
+    .innerJoin('member as there', 'there.person_id', 'here.person_id')
+    .select('here.person_id')
+    .distinct()
+    .where('here.course_id', '=', courseId)
+    .where('there.course_id', '!=', courseId)
+    .execute();
+  const administrators = await db.selectFrom('person').select('id').where('administrator', '=', 1).execute();
+  return new Set([...rows.map((row) => row.person_id), ...administrators.map((row) => row.id)]);
+}
+
+/** Everyone who is or was in a course, by sortable name. */
+export async function rosterPeople(db: Kysely<Database>, courseId: string): Promise<RosterPerson[]> {
+  const elsewhere = await alsoElsewhere(db, courseId);
+  const rows = await db
+    .selectFrom('member')
+    .innerJoin('person', 'person.id', 'member.person_id')
+    .selectAll('member')
+    .select([
+      'person.id',
+      'email',
+      'given_name',
+      'family_name',
+      'preferred_name',
+      'sortable_name',
+      'password_hash',
+    ])
+    .where('course_id', '=', courseId)
+    .execute();
+  const collator = new Intl.Collator('en');
+  return rows
+    .sort((a, b) => collator.compare(a.sortable_name, b.sortable_name))
+    .map((row) => ({
+      ...personName(row),
+      version: row.version,
+      role: row.role,
+      givenName: row.given_name,
+      familyName: row.family_name,
+      preferredName: row.preferred_name,
+      email: row.email,
+      studentNumber: row.student_number,
+      sectionId: row.section_id,
+      sections: row.sections === null ? ('all' as const) : (JSON.parse(row.sections) as string[]),
+      enrolledFrom: row.enrolled_from,
+      removed: row.removed_at !== null,
+      accommodationMinutes: row.accommodation_minutes,
+      accommodationReason: row.accommodation_reason,
+      canSignIn: row.password_hash !== null,
+      mayRename: !elsewhere.has(row.id),
+    }));
+}

@@ -1,0 +1,111 @@
+import type { Express } from 'express';
+import { DONE } from '../../contract/basics';
+import * as contract from '../../contract/roster';
+import { csvFile } from '../../core/formats/csv';
+import { toWallClock } from '../../core/time/wallClock';
+import { courseFor, worksWith, type InCourse } from '../course/inCourse';
+import type { Deps } from '../deps';
+import { notFound, refused } from '../http/problem';
+import { forMember } from '../http/register';
+import { makeLink } from '../sessions/links';
+import { signedIn } from '../sessions/sessions';
+import { dropGroupPlan, groupPlans, saveGroupPlan } from './groupPlans';
+import { importRoster } from './importRoster';
+import { rosterPeople } from './people';
+import { saveMember, setMemberRemoved } from './saveMember';
+import { saveSections } from './saveSections';
+
+/** The roster as one member of staff may see it: an assistant limited to sections sees the students of those. */
+async function rosterFor(deps: Deps, course: InCourse): Promise<contract.RosterView> {
+  const { setup } = course;
+  const mine = (id: string) => !setup.students.has(id) || worksWith(course, id);
+  const people = (await rosterPeople(deps.db, setup.id)).filter(({ id }) => mine(id));
+  const plans = await groupPlans(deps.db, setup);
+  return {
+    people,
+    sections: [...setup.sections],
+    plans: plans.map((plan) => ({
+      ...plan,
+      groups: plan.groups.map((group) => ({
+        ...group,
+        members: group.members.filter(({ id }) => mine(id)),
+      })),
+    })),
+  };
+}
+
+/** People, sections and group plans. */
+export function rosterRoutes(app: Express, deps: Deps): void {
+  forMember(app, deps, contract.getRoster, 'staff', ({ course }) => rosterFor(deps, course));
+
+  forMember(app, deps, contract.importRoster, 'instructor', ({ course, body, now }) =>
+    importRoster(deps, course, body, now),
+  );
+
+  forMember(app, deps, contract.saveMember, 'instructor', ({ course, params, body, now }) =>
+    saveMember(deps, course, params.person, body, now),
+  );
+
+  forMember(app, deps, contract.setMemberRemoved, 'instructor', ({ course, params, body, now }) =>
+    setMemberRemoved(deps, course, params.person, body, now),
+  );
+
+  forMember(app, deps, contract.saveSections, 'instructor', async ({ course, body, now }) => {
+    await saveSections(deps, course, body.sections, now);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.saveGroupPlan, 'instructor', ({ course, params, body, now }) =>
+    saveGroupPlan(deps, course, params.plan, body, now),
+  );
+
+  forMember(app, deps, contract.dropGroupPlan, 'instructor', async ({ course, params, now }) => {
+    await dropGroupPlan(deps, course, params.plan, now);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.makeMemberLink, 'instructor', async ({ course, params }) => {
+    if (!course.setup.members.has(params.person)) throw notFound();
+    const person = (await rosterPeople(deps.db, course.setup.id)).find(({ id }) => id === params.person)!;
+    // A link opens an account: not one that has a password, and not one that is used in courses of others too.
+    if (person.canSignIn)
+      throw refused('hasPassword', 'They have a password already; only the administrator resets it.');
+    if (!person.mayRename)
+      throw refused('notYours', 'They are in other courses too; only the administrator makes them a link.');
+    return makeLink(deps, params.person, course.person.id);
+  });
+
+  app.get('/api/courses/:course/roster.csv', async (req, res) => {
+    const session = await signedIn(deps, req);
+    const course = await courseFor(deps, session, String(req.params.course), 'staff');
+    const { people, sections } = await rosterFor(deps, course);
+    const titles = new Map(sections.map(({ id, title }) => [id, title]));
+    const head = [
+      'Student number',
+      'Given name',
+      'Family name',
+      'Preferred name',
+      'Sortable name',
+      'E-mail',
+      'Section',
+      'Enrolled from',
+    ];
+    const rows = people
+      .filter((person) => person.role === 'student' && !person.removed)
+      .map((person) => [
+        person.studentNumber ?? '',
+        person.givenName,
+        person.familyName,
+        person.preferredName ?? '',
+        person.sortable,
+        person.email,
+        titles.get(person.sectionId ?? '') ?? '',
+        toWallClock(person.enrolledFrom, course.setup.zone).replace('T', ' '),
+      ]);
+    const name = `${course.setup.code.replace(/[^A-Za-z0-9]+/g, '-')}-roster.csv`;
+    res
+      .set('Content-Disposition', `attachment; filename="${name}"`)
+      .type('text/csv; charset=utf-8')
+      .send(csvFile([head, ...rows]));
+  });
+}

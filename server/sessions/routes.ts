@@ -1,0 +1,128 @@
+import type { Express, Request } from 'express';
+import rateLimit from 'express-rate-limit';
+import { DONE } from '../../contract/basics';
+import * as contract from '../../contract/session';
+import type { Deps } from '../deps';
+import { forPerson, open } from '../http/register';
+import { notFound, Problem } from '../http/problem';
+import { isPassword } from './passwords';
+import { personName } from './personNames';
+import { endSession, sessionOf, startSession, type SignedIn } from './sessions';
+
+const ATTEMPTS = 8;
+const ATTEMPT_WINDOW = 15 * 60_000;
+
+async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.SessionState> {
+  const base = { now: deps.clock.now(), demo: deps.demo !== null };
+  const person =
+    session &&
+    (await deps.db.selectFrom('person').selectAll().where('id', '=', session.personId).executeTakeFirst());
+  if (!session || !person) return { ...base, person: null, courses: [], token: null };
+  const courses = await deps.db
+    .selectFrom('member')
+    .innerJoin('course', 'course.id', 'member.course_id')
+    .select(['course.id', 'course.title', 'course.code', 'member.role'])
+    .where('member.person_id', '=', person.id)
+    .where('member.removed_at', 'is', null)
+    .orderBy('course.title')
+    .execute();
+  return {
+    ...base,
+    person: { ...personName(person), email: person.email, administrator: person.administrator === 1 },
+    courses,
+    token: session.writeToken,
+  };
+}
+
+/** Signing in, out, and who is signed in. */
+export function sessionRoutes(app: Express, deps: Deps): void {
+  const attempts = rateLimit({
+    windowMs: ATTEMPT_WINDOW,
+    limit: ATTEMPTS,
+    skipSuccessfulRequests: true,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    keyGenerator: (req: Request) =>
+      `account ${String((req.body as { email?: unknown })?.email ?? '')
+        .trim()
+        .toLowerCase()}`,
+    handler: (_req, _res, next) =>
+      next(
+        new Problem(
+          429,
+          'tooManyAttempts',
+          'Too many attempts for this account. Wait 15 minutes, then try again.',
+        ),
+      ),
+  });
+  app.post(contract.signIn.path, (req, res, next) => {
+    if (!req.is('application/json')) return next(new Problem(415, 'json', 'Send JSON.'));
+    void attempts(req, res, next);
+  });
+
+  open(app, deps, contract.getSession, async ({ req }) => stateFor(deps, await sessionOf(deps, req)));
+
+  open(app, deps, contract.signIn, async ({ body, req, res }) => {
+    const person = await deps.db
+      .selectFrom('person')
+      .selectAll()
+      .where('email', '=', body.email)
+      .executeTakeFirst();
+    if (!(await isPassword(person?.password_hash ?? null, body.password))) {
+      const message = 'E-mail address and password do not belong together. Check both and try again.';
+      throw new Problem(401, 'wrongPassword', message, [{ field: 'password', message }]);
+    }
+    return stateFor(deps, await startSession(deps, req, res, person!.id));
+  });
+
+  forPerson(app, deps, contract.signOut, async ({ req, res, session }) => {
+    await endSession(deps, req, res, session);
+    return DONE;
+  });
+}
+
+/** Only with demo data: signing in by one click, and the clock. */
+export function demoRoutes(app: Express, deps: Deps): void {
+  const { demo } = deps;
+  if (demo === null) return;
+
+  open(app, deps, contract.demoPeople, async () => {
+    const rows = await deps.db
+      .selectFrom('person')
+      .leftJoin('member', 'member.person_id', 'person.id')
+      .leftJoin('section', 'section.id', 'member.section_id')
+      .selectAll('person')
+      .select(['member.role', 'section.title as section'])
+      .orderBy('person.sortable_name')
+      .execute();
+    const people = rows.map((row) => ({
+      ...personName(row),
+      email: row.email,
+      role: row.administrator === 1 ? 'administrator' : (row.role ?? ''),
+      section: row.section,
+    }));
+    return { people, password: demo.password };
+  });
+
+  open(app, deps, contract.demoSignIn, async ({ body, req, res }) => {
+    const person = await deps.db
+      .selectFrom('person')
+      .select('id')
+      .where('id', '=', body.personId)
+      .executeTakeFirst();
+    if (!person) throw notFound();
+    return stateFor(deps, await startSession(deps, req, res, person.id));
+  });
+
+  forPerson(app, deps, contract.moveClock, async ({ body, session }) => {
+    const staff = await deps.db
+      .selectFrom('member')
+      .select('role')
+      .where('person_id', '=', session.personId)
+      .where('role', 'in', ['instructor', 'assistant'])
+      .executeTakeFirst();
+    if (!staff) throw notFound();
+    demo.clock.move(body.to);
+    return { now: demo.clock.now() };
+  });
+}

@@ -1,0 +1,93 @@
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
+import { parseCookie } from 'cookie';
+import type { Request, Response } from 'express';
+import { HOUR, MINUTE } from '../../core/time/instant';
+import type { Deps } from '../deps';
+import { Problem } from '../http/problem';
+
+const COOKIE = 'juror_session';
+const IDLE = 12 * HOUR;
+
+/** A signed-in person, as every handler sees them. */
+export interface SignedIn {
+  readonly personId: string;
+  readonly writeToken: string;
+  readonly tokenHash: string;
+}
+
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+/** Starts a session and sets its cookie. */
+export async function startSession(
+  deps: Deps,
+  req: Request,
+  res: Response,
+  personId: string,
+): Promise<SignedIn> {
+  const token = randomBytes(32).toString('base64url');
+  const writeToken = randomBytes(24).toString('base64url');
+  const now = deps.clock.wall();
+  const tokenHash = hashOf(token);
+  await deps.db
+    .deleteFrom('session')
+    .where('seen_at', '<', now - IDLE)
+    .execute();
+  await deps.db
+    .insertInto('session')
+    .values({
+      token_hash: tokenHash,
+      person_id: personId,
+      write_token: writeToken,
+      created_at: now,
+      seen_at: now,
+    })
+    .execute();
+  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
+  return { personId, writeToken, tokenHash };
+}
+
+/** The session of a request, or null when there is none or it has been idle for 12 hours. */
+export async function sessionOf(deps: Deps, req: Request): Promise<SignedIn | null> {
+  const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
+  if (!token) return null;
+  const tokenHash = hashOf(token);
+  const row = await deps.db
+    .selectFrom('session')
+    .selectAll()
+    .where('token_hash', '=', tokenHash)
+    .executeTakeFirst();
+  if (!row) return null;
+  const now = deps.clock.wall();
+  if (now - row.seen_at >= IDLE) {
+    await deps.db.deleteFrom('session').where('token_hash', '=', tokenHash).execute();
+    return null;
+  }
+  // A page left open asks by itself; only a person at it keeps the session alive.
+  if (now - row.seen_at > MINUTE && req.headers['x-juror-idle'] === undefined) {
+    await deps.db.updateTable('session').set({ seen_at: now }).where('token_hash', '=', tokenHash).execute();
+  }
+  return { personId: row.person_id, writeToken: row.write_token, tokenHash };
+}
+
+/** The session of a request; 401 without one. */
+export async function signedIn(deps: Deps, req: Request): Promise<SignedIn> {
+  const session = await sessionOf(deps, req);
+  if (session === null)
+    throw new Problem(401, 'signedOut', 'You are signed out. Sign in to go on; your drafts are kept.');
+  return session;
+}
+
+/** Refuses a write that was not sent by Juror's own pages. */
+export function checkWriteToken(session: SignedIn, req: Request): void {
+  const sent = Buffer.from(String(req.headers['x-juror-token'] ?? ''));
+  const right = Buffer.from(session.writeToken);
+  if (sent.length !== right.length || !timingSafeEqual(sent, right)) {
+    throw new Problem(403, 'writeToken', 'This page is out of date. Reload it and try again.');
+  }
+}
+
+/** Ends a session and clears its cookie. */
+export async function endSession(deps: Deps, req: Request, res: Response, session: SignedIn): Promise<void> {
+  await deps.db.deleteFrom('session').where('token_hash', '=', session.tokenHash).execute();
+  res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
+}

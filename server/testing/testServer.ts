@@ -1,0 +1,209 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pino from 'pino';
+import supertest, { type Test } from 'supertest';
+import { newForum } from '../../contract/newForum';
+import type { ForumSettings } from '../../contract/forumSettings';
+import type { SessionState } from '../../contract/session';
+import { textOf } from '../../core/text/textOf';
+import { fromWallClock } from '../../core/time/wallClock';
+import { createApp } from '../app';
+import { CourseCache } from '../course/courseCache';
+import { openDatabase, type Db } from '../db/open';
+import { hashPassword } from '../sessions/passwords';
+
+export const PASSWORD = 'a long enough password';
+export const at = (monthDayTime: string): number =>
+  fromWallClock(`2026-${monthDayTime.replace(' ', 'T')}`, 'Europe/Lisbon');
+
+/** Someone signed in, asking the API. */
+export interface Client {
+  readonly token: string;
+  get(path: string): Test;
+  upload(id: string, bytes: Buffer, name?: string): Test;
+  send(method: 'post' | 'put' | 'patch' | 'delete', path: string, body?: object): Test;
+}
+
+/** A running API over a real data file, with a clock the test moves. */
+export interface TestServer {
+  readonly db: Db;
+  readonly app: ReturnType<typeof createApp>;
+  readonly courses: CourseCache;
+  readonly dataFolder: string;
+  now: number;
+  wall: number;
+  as(personId: string): Promise<Client>;
+  close(): Promise<void>;
+}
+
+let hashed: Promise<string> | null = null;
+
+async function layOut(db: Db): Promise<void> {
+  hashed ??= hashPassword(PASSWORD);
+  const password_hash = await hashed;
+  const course = (id: string, title: string) =>
+    db
+      .insertInto('course')
+      .values({
+        id,
+        title,
+        code: 'RVC 210',
+        zone: 'Europe/Lisbon',
+        term_start: at('02-02 00:00'),
+        term_end: at('03-30 00:00'),
+      })
+      .execute();
+  await course('rivers', 'Rivers and Cities');
+  await course('elsewhere', 'Another course');
+  for (const id of ['morning', 'evening']) {
+    await db.insertInto('section').values({ id, course_id: 'rivers', title: id, position: 0 }).execute();
+  }
+  await db
+    .insertInto('category')
+    .values({
+      id: 'hearings',
+      course_id: 'rivers',
+      title: 'Hearings',
+      weight: 10_000,
+      zero_for_missing: 1,
+      position: 0,
+    })
+    .execute();
+  const people: [string, 'instructor' | 'assistant' | 'student', string | null][] = [
+    ['teodora', 'instructor', null],
+    ['anselm', 'instructor', null],
+    ['pilar', 'assistant', null],
+    ['ines', 'student', 'morning'],
+    ['bram', 'student', 'evening'],
+    ['chidi', 'student', 'morning'],
+    ['dalia', 'student', 'evening'],
+  ];
+  for (const [id, role, section] of people) {
+    await db
+      .insertInto('person')
+      .values({
+        id,
+        email: `${id}@fenwick-hollow.example`,
+        given_name: id,
+        family_name: 'Example',
+        preferred_name: null,
+        sortable_name: `Example, ${id}`,
+        password_hash,
+      })
+      .execute();
+    await db
+      .insertInto('member')
+      .values({
+        course_id: 'rivers',
+        person_id: id,
+        role,
+        section_id: section,
+        sections: role === 'assistant' ? '["evening"]' : null,
+        student_number: `=${id}`,
+        enrolled_from: at('01-26 08:00'),
+        removed_at: null,
+      })
+      .execute();
+  }
+}
+
+/** Settings of a sealed forum with two due dates and 10 points; a test says what differs. */
+export function settings(
+  change: Partial<ForumSettings['rules']> = {},
+  title = 'Who owns the floodplain?',
+): ForumSettings {
+  const base = newForum();
+  return {
+    ...base,
+    title,
+    categoryId: 'hearings',
+    prompt: textOf('Say who owns it.'),
+    rules: {
+      ...base.rules,
+      schedule: {
+        ...base.rules.schedule,
+        initialDue: at('03-04 23:59'),
+        repliesDue: at('03-08 23:59'),
+        postingUntil: at('03-10 23:59'),
+      },
+      required: { ...base.rules.required, initialMinWords: 5, replies: 1, replyMinWords: 3 },
+      ...change,
+    },
+  };
+}
+
+export const words = (n: number, word = 'river') => textOf(Array.from({ length: n }, () => word).join(' '));
+
+export async function testServer(): Promise<TestServer> {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'juror-api-'));
+  const db = openDatabase(dataFolder);
+  await layOut(db);
+  const time = { now: at('03-02 12:00'), wall: at('03-02 12:00') };
+  const clock = { now: () => time.now, wall: () => time.wall };
+  const courses = new CourseCache();
+  const app = createApp(
+    { db, clock, log: pino({ level: 'silent' }), dataFolder, courses, demo: null },
+    { webFolder: null },
+  );
+  return {
+    db,
+    app,
+    courses,
+    dataFolder,
+    get now() {
+      return time.now;
+    },
+    set now(value) {
+      time.now = value;
+    },
+    get wall() {
+      return time.wall;
+    },
+    set wall(value) {
+      time.wall = value;
+    },
+    async as(personId) {
+      const agent = supertest.agent(app);
+      const answer = await agent
+        .post('/api/session')
+        .send({ email: `${personId}@fenwick-hollow.example`, password: PASSWORD });
+      const { token } = answer.body as SessionState;
+      return {
+        token: token ?? '',
+        get: (path) => agent.get(path),
+        upload: (id, bytes, name = 'x.png') =>
+          agent
+            .post(`${C}/files`)
+            .set('X-Juror-Token', token ?? '')
+            .field('id', id)
+            .attach('file', bytes, name),
+        send: (method, path, body) =>
+          agent[method](path)
+            .set('X-Juror-Token', token ?? '')
+            .send(body ?? {}),
+      };
+    },
+    async close() {
+      await db.destroy();
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
+  };
+}
+
+export const C = '/api/courses/rivers';
+export const F = `${C}/forums/floodplain`;
+
+/** A published forum `floodplain`, and everyone signed in. */
+export async function withForum(change: Partial<ForumSettings['rules']> = {}) {
+  const server = await testServer();
+  const [teodora, pilar, ines, bram, chidi] = await Promise.all(
+    ['teodora', 'pilar', 'ines', 'bram', 'chidi'].map((id) => server.as(id)),
+  );
+  await teodora!
+    .send('put', `${F}/settings`, { version: 0, settings: settings(change), publish: true })
+    .expect(200);
+  const write = (who: Client, id: string, n: number, parentId: string | null = null, starter = false) =>
+    who.send('post', `${F}/posts`, { id, parentId, doc: words(n), starter, draft: null });
+  return { server, teodora: teodora!, pilar: pilar!, ines: ines!, bram: bram!, chidi: chidi!, write };
+}

@@ -1,0 +1,97 @@
+import Image from '@tiptap/extension-image';
+import { TableKit } from '@tiptap/extension-table';
+import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
+import StarterKit from '@tiptap/starter-kit';
+import sanitizeHtml from 'sanitize-html';
+import type { JSONContent } from '@tiptap/core';
+import { plainText } from '../../core/text/plainText';
+import type { RichNode } from '../../core/text/richText';
+import { countWords } from '../../core/text/words';
+import { MediaNode } from '../../contract/mediaNode';
+import { MentionNode, QUOTED, QuotationNode } from '../../contract/postNodes';
+import { filesIn } from '../../contract/richText';
+
+const extensions = [
+  StarterKit.configure({
+    link: { HTMLAttributes: { rel: 'noopener noreferrer nofollow', target: '_blank' } },
+  }),
+  Image,
+  MediaNode,
+  QuotationNode,
+  MentionNode,
+  TableKit.configure({ table: { resizable: false } }),
+];
+
+const ALLOWED: sanitizeHtml.IOptions = {
+  allowedTags: [
+    'p',
+    'h1',
+    'h2',
+    'h3',
+    'h4',
+    'ul',
+    'ol',
+    'li',
+    'blockquote',
+    'span',
+    'pre',
+    'code',
+    'hr',
+    'br',
+    'img',
+    'strong',
+    'em',
+    'u',
+    's',
+    'a',
+    'audio',
+    'video',
+    'table',
+    'tbody',
+    'tr',
+    'th',
+    'td',
+  ],
+  allowedAttributes: {
+    a: ['href', 'rel', 'target', 'download', 'class'],
+    img: ['src', 'alt', 'title'],
+    ol: ['start'],
+    blockquote: [QUOTED],
+    span: ['class'],
+    audio: ['src', 'controls', 'preload', 'title'],
+    video: ['src', 'controls', 'preload', 'title'],
+    th: ['colspan', 'rowspan'],
+    td: ['colspan', 'rowspan'],
+  },
+  allowedClasses: { a: ['file-link'], span: ['mention'] },
+  allowedSchemes: ['http', 'https', 'mailto'],
+  allowedSchemesByTag: { img: [], audio: [], video: [] },
+  allowProtocolRelative: false,
+};
+
+/** The HTML of a validated rich text, cleaned against the allow-list whatever it held. */
+export function toHtml(doc: RichNode): string {
+  return sanitizeHtml(renderToHTMLString({ content: doc as JSONContent, extensions }), ALLOWED);
+}
+
+/** A text as it is stored: its JSON and everything derived from it. */
+export interface StoredText {
+  readonly doc: string;
+  readonly html: string;
+  /** Without passages quoted from posts, which not everyone who reads the text may read. */
+  readonly text: string;
+  /** Words without quoted passages. (rules §5) */
+  readonly words: number;
+  readonly files: readonly string[];
+}
+
+/** What is stored of a rich text. */
+export function storedText(doc: RichNode): StoredText {
+  return {
+    doc: JSON.stringify(doc),
+    html: toHtml(doc),
+    text: plainText(doc, { quotes: 'own' }),
+    words: countWords(plainText(doc, { quotes: 'none' })),
+    files: filesIn(doc),
+  };
+}

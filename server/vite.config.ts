@@ -1,0 +1,25 @@
+import { resolve } from 'node:path';
+import { defineConfig } from 'vite';
+
+const root = resolve(import.meta.dirname, '..');
+
+/** What runs on Node.js: the server, the demo and the benchmarks, each one file in dist/node. */
+export default defineConfig({
+  root,
+  publicDir: false,
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: resolve(root, 'dist/node'),
+    emptyOutDir: true,
+    minify: false,
+    sourcemap: true,
+    rollupOptions: {
+      input: {
+        server: resolve(root, 'server/main.ts'),
+        demo: resolve(root, 'demo/main.ts'),
+        bench: resolve(root, 'bench/main.ts'),
+      },
+    },
+  },
+});

@@ -1,0 +1,42 @@
+import { createContext, use, type ReactNode } from 'react';
+import useSWR from 'swr';
+import { getSession, type SessionState } from '../../contract/session';
+import { call, useToken } from './api';
+
+interface Session {
+  readonly state: SessionState;
+  /** Takes over a new state, after signing in or out. */
+  readonly set: (state: SessionState) => void;
+}
+
+const SessionContext = createContext<Session | null>(null);
+
+/** Asks who is signed in before anything else is shown. */
+export function SessionProvider({
+  children,
+  waiting,
+  failed,
+}: {
+  children: ReactNode;
+  waiting: ReactNode;
+  failed: (retry: () => void) => ReactNode;
+}) {
+  const { data, error, mutate } = useSWR<SessionState, Error>(getSession.path, () => call(getSession), {
+    revalidateOnFocus: false,
+  });
+  useToken(data?.token ?? null, () => void mutate());
+  if (error && !data) return failed(() => void mutate());
+  if (!data) return waiting;
+  return (
+    <SessionContext value={{ state: data, set: (state) => void mutate(state, { revalidate: false }) }}>
+      {children}
+    </SessionContext>
+  );
+}
+
+/** Who is signed in. */
+export function useSession(): Session {
+  const session = use(SessionContext);
+  if (!session) throw new Error('useSession outside SessionProvider');
+  return session;
+}

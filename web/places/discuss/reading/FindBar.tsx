@@ -1,0 +1,200 @@
+import { CheckCheck, FoldVertical, Layers, RotateCcw, Search, UnfoldVertical, X } from 'lucide-react';
+import { useMemo, type RefObject } from 'react';
+import type { ForumView } from '../../../../contract/discuss';
+import { countQualities, isLookedFor } from '../../../../core/conversation/filterPosts';
+import type { ThreadOrder } from '../../../../core/conversation/orderThreads';
+import { useVantage } from '../../../data/vantage';
+import { Choice } from '../../../ui/Choice';
+import { Kbd } from '../../../ui/keys';
+import { countWords, numberWords } from '../../../ui/pointWords';
+import { useTyped } from '../../../ui/useTyped';
+import type { Talk } from './talk';
+import type { Folding } from './useFolding';
+import { QUALITIES, type Finding, type View } from './useFinding';
+
+const VIEWS: readonly (readonly [View, string])[] = [
+  ['threads', 'in threads'],
+  ['stream', 'one by one'],
+];
+
+/** Everyone who wrote one of the posts, by their sortable names. */
+function authorsOf(talk: readonly Talk[]) {
+  const authors = new Map(
+    talk.flatMap(({ placed: { post } }) => (post.author ? [[post.author.id, post.author] as const] : [])),
+  );
+  return [...authors.values()].sort((a, b) => a.sortable.localeCompare(b.sortable));
+}
+
+const ORDERS: readonly (readonly [ThreadOrder, string])[] = [
+  ['conversation', 'by conversation'],
+  ['newest', 'newest first'],
+  ['oldest', 'oldest first'],
+  ['activity', 'latest activity'],
+  ['fewest', 'fewest answers first'],
+];
+
+/** Above the conversation: what is unread, the order, and finding posts by words and qualities. */
+export function FindBar({
+  talk,
+  finding,
+  isStaff,
+  unread,
+  nextUnread,
+  markAll,
+  left,
+  field,
+  folding,
+  groupings,
+}: {
+  talk: readonly Talk[];
+  finding: Finding;
+  isStaff: boolean;
+  unread: number;
+  nextUnread: () => void;
+  /** Marks every post of the forum as read, or as unread. */
+  markAll: (read: boolean) => void;
+  /** How many posts are left by what is looked for. */
+  left: number;
+  field: RefObject<HTMLInputElement | null>;
+  /** null where nothing can be folded, because posts stand one by one. */
+  folding: Folding | null;
+  /** Sections and groups to look into, for staff. */
+  groupings: ForumView['groupings'];
+}) {
+  const { filter, words, setWords } = finding;
+  const [typed, setTyped] = useTyped(words, setWords);
+  const counts = useMemo(() => countQualities(talk, filter), [talk, filter]);
+  const authors = useMemo(() => authorsOf(talk), [talk]);
+  const canMark = useVantage() === null && talk.some(({ mine }) => !mine);
+  const isFiltered = isLookedFor(filter);
+  return (
+    <section aria-label="Find and order" className="no-print space-y-2.5 py-3">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        <label className="input input-sm raised h-9 w-full sm:w-64">
+          <Search className="size-4 opacity-60" aria-hidden />
+          <input
+            ref={field}
+            type="search"
+            aria-label="Find in this forum"
+            placeholder="Find in this forum"
+            value={typed}
+            maxLength={400}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+          <Kbd>/</Kbd>
+        </label>
+        <Choice label="Order" value={finding.order} choose={finding.setOrder} options={ORDERS} />
+        <Choice
+          label="View"
+          value={finding.view === 'stream' ? 'stream' : 'threads'}
+          choose={finding.setView}
+          options={VIEWS}
+        />
+        {isStaff && groupings.length > 1 && (
+          <Choice
+            label="Section or group"
+            value={finding.circle}
+            choose={finding.setCircle}
+            options={[
+              ['', 'all sections and groups'],
+              ...groupings.map(({ id, title }) => [id, title] as const),
+            ]}
+          />
+        )}
+        {authors.length > 1 && (
+          <Choice
+            label="Author"
+            value={filter.authorId ?? ''}
+            choose={finding.setAuthor}
+            options={[['', 'everyone'], ...authors.map(({ id, sortable }) => [id, sortable] as const)]}
+          />
+        )}
+        {folding?.hasFoldable && (
+          <button
+            type="button"
+            className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
+            onClick={() => folding.foldAll(!folding.isAnyFolded)}
+          >
+            {folding.isAnyFolded ? (
+              <UnfoldVertical className="size-4" aria-hidden />
+            ) : (
+              <FoldVertical className="size-4" aria-hidden />
+            )}
+            {folding.isAnyFolded ? 'Unfold everything' : 'Fold all answers'}
+          </button>
+        )}
+        <span className="grow" />
+        {unread > 0 && (
+          <span className="flex items-center gap-3 text-sm">
+            <button type="button" className="link-plain num" onClick={nextUnread}>
+              Next of {numberWords(unread)} unread <Kbd>U</Kbd>
+            </button>
+            <button
+              type="button"
+              className="quiet flex cursor-pointer items-center gap-1 hover:underline"
+              onClick={() => markAll(true)}
+            >
+              <CheckCheck className="size-4" aria-hidden />
+              Mark all read
+            </button>
+          </span>
+        )}
+        {unread === 0 && canMark && (
+          <button
+            type="button"
+            className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
+            onClick={() => markAll(false)}
+          >
+            <RotateCcw className="size-4" aria-hidden />
+            Mark all unread
+          </button>
+        )}
+      </div>
+      <div role="group" aria-label="Show only" className="flex flex-wrap gap-1.5">
+        {QUALITIES.map(([quality, name, forStaff]) => {
+          const on = filter.qualities.includes(quality);
+          if ((forStaff && !isStaff) || (counts[quality] === 0 && !on)) return null;
+          return (
+            <button
+              key={quality}
+              type="button"
+              aria-pressed={on}
+              className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${on ? 'border-primary font-semibold' : 'ruled quiet hover:border-primary'}`}
+              style={on ? { background: 'var(--river-wash)' } : undefined}
+              onClick={() => finding.toggle(quality)}
+            >
+              {name} {counts[quality].toLocaleString('en-GB')}
+            </button>
+          );
+        })}
+      </div>
+      <p role="status" className={isFiltered ? 'flex flex-wrap items-center gap-x-3 text-sm' : 'sr-only'}>
+        {isFiltered && (
+          <>
+            <span className="num">
+              {finding.isLooking
+                ? 'Looking …'
+                : finding.error
+                  ? 'The search did not answer; try again in a moment.'
+                  : `${countWords(left, 'post')} of ${numberWords(talk.length)}`}
+            </span>
+            <button type="button" className="link-plain flex items-center gap-1" onClick={finding.clear}>
+              <X className="size-3.5" aria-hidden />
+              Show everything
+            </button>
+            {left > 0 && finding.view !== 'stack' && (
+              <button
+                type="button"
+                className="link-plain flex items-center gap-1"
+                onClick={() => finding.setView('stack')}
+              >
+                <Layers className="size-3.5" aria-hidden />
+                Read as a stack
+              </button>
+            )}
+          </>
+        )}
+      </p>
+    </section>
+  );
+}

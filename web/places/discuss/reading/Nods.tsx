@@ -1,0 +1,89 @@
+import { toast } from 'sonner';
+import { setNod, type ForumView } from '../../../../contract/discuss';
+import type { PostBody, PostView } from '../../../../contract/posts';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { countWords } from '../../../ui/pointWords';
+
+/** Five strokes like the marks of a gauge, filled up to a rating. */
+function Gauge({ value }: { value: number }) {
+  return (
+    <svg width="30" height="14" viewBox="0 0 30 14" aria-hidden>
+      {[1, 2, 3, 4, 5].map((step) => (
+        <rect
+          key={step}
+          x={(step - 1) * 6}
+          y={12 - step * 2}
+          width="4"
+          height={2 + step * 2}
+          fill={step <= value ? 'var(--river)' : 'none'}
+          stroke={step <= value ? 'var(--river)' : 'var(--quiet)'}
+          strokeWidth="0.8"
+        />
+      ))}
+    </svg>
+  );
+}
+
+/** A light approval of a post, or a rating from 1 to 5; what is told of others' is the forum's to say. */
+export function Nods({
+  forum,
+  post,
+  nods,
+  changed,
+}: {
+  forum: ForumView;
+  post: PostView;
+  nods: PostBody['nods'];
+  changed: () => void;
+}) {
+  const course = useCourse();
+  if (nods === null || post.removed) return null;
+  const send = async (value: number | null) => {
+    try {
+      await call(setNod, { course: course.id, forum: forum.id, post: post.id }, { value });
+      changed();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  const told =
+    nods.count === null || nods.count === 0
+      ? ''
+      : forum.approve === 'nods'
+        ? countWords(nods.count, 'nod')
+        : `${((nods.mean ?? 0) / 100).toFixed(1)} from ${countWords(nods.count, 'rating')}`;
+  return (
+    <>
+      {nods.may.yes && forum.approve === 'nods' && (
+        <button
+          type="button"
+          className={`cursor-pointer hover:underline ${nods.mine === null ? 'quiet' : 'font-semibold text-primary'}`}
+          aria-pressed={nods.mine !== null}
+          onClick={() => void send(nods.mine === null ? 1 : null)}
+        >
+          {nods.mine === null ? 'Nod' : 'You nodded'}
+        </button>
+      )}
+      {nods.may.yes && forum.approve === 'ratings' && (
+        <label className="flex items-center gap-1.5">
+          <Gauge value={nods.mine ?? 0} />
+          <select
+            aria-label={`Rate ${post.author?.given ?? 'this'}’s post`}
+            className="quiet cursor-pointer bg-transparent text-sm"
+            value={nods.mine ?? ''}
+            onChange={(event) => void send(event.target.value === '' ? null : Number(event.target.value))}
+          >
+            <option value="">rate</option>
+            {[1, 2, 3, 4, 5].map((value) => (
+              <option key={value} value={value}>
+                {value} of 5
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {told && <span className="quiet num">{told}</span>}
+    </>
+  );
+}

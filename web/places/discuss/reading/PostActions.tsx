@@ -1,0 +1,172 @@
+import { Bookmark, Columns2, SquareCheck, Square } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { getPostDoc, removePost, restorePost } from '../../../../contract/discuss';
+import type { PostBody, PostView } from '../../../../contract/posts';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { useVantage } from '../../../data/vantage';
+import { When } from '../../../ui/When';
+import { whyNot } from '../whyNot';
+import { Approval } from './Approval';
+import { useForumHands } from './forumHands';
+import { Nods } from './Nods';
+import { passageIn } from './passage';
+import { Versions } from './Versions';
+
+const quietLink = 'cursor-pointer quiet hover:underline inline-flex items-center gap-1';
+
+/** What can be done with a post, by name; and what cannot, with the reason. */
+export function PostActions({
+  post,
+  body,
+  answering,
+}: {
+  post: PostView;
+  body: PostBody;
+  answering: boolean;
+}) {
+  const course = useCourse();
+  const vantage = useVantage();
+  const { forum, write, changed, quote } = useForumHands();
+  const [versions, setVersions] = useState(false);
+  const params = { course: course.id, forum: forum.id, post: post.id };
+  const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
+    try {
+      await work();
+      toast.success(
+        said,
+        undo && { duration: 10_000, action: { label: 'Undo', onClick: () => void run(undo, 'It is back.') } },
+      );
+      changed(false);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  const edit = async () => {
+    try {
+      const { doc, version, attachments } = await call(getPostDoc, params);
+      write({ kind: 'edit', postId: post.id, version, doc, attachments });
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  const isStaff = course.role !== 'student';
+  const { may } = body;
+  const cannot =
+    post.mine && !post.removed && forum.phase === 'open'
+      ? [may.edit, may.remove].find((each) => !each.yes)
+      : undefined;
+  const resealing = post.mine && forum.hasSeal && post.opens && !isStaff;
+  const putBack = () => call(restorePost, params);
+  return (
+    <div className="no-print mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+      {may.answer.yes && !answering && (
+        <button
+          type="button"
+          className="link-plain"
+          onClick={() => write({ kind: 'answer', parentId: post.id })}
+        >
+          {post.mine ? 'Add to your post' : `Reply to ${post.author!.given}`}
+        </button>
+      )}
+      {may.quote.yes && vantage === null && !post.mine && (
+        <button
+          type="button"
+          className={quietLink}
+          // The selection must still be there when the button is pressed.
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() =>
+            quote({ post: post.id, version: body.number, passage: passageIn(post.id, body.html) })
+          }
+        >
+          Quote
+        </button>
+      )}
+      {may.edit.yes && post.mine && (
+        <button type="button" className={quietLink} onClick={() => void edit()}>
+          Edit
+        </button>
+      )}
+      {may.remove.yes && !post.removed && (
+        <button
+          type="button"
+          className={quietLink}
+          onClick={() =>
+            void run(
+              () => call(removePost, params),
+              `Removed. ${resealing ? 'If it had opened the seal for you, the seal is closed again. ' : ''}Staff can still read it.`,
+              putBack,
+            )
+          }
+        >
+          Remove
+        </button>
+      )}
+      {post.removed && (isStaff || post.mine) && vantage === null && (
+        <button type="button" className={quietLink} onClick={() => void run(putBack, 'The post is back.')}>
+          Put back
+        </button>
+      )}
+      {body.revisions > 1 && (
+        <button type="button" className={quietLink} onClick={() => setVersions(true)}>
+          {body.revisions} versions
+        </button>
+      )}
+      <Nods forum={forum} post={post} nods={body.nods} changed={() => changed(false)} />
+      {vantage === null && <Marks post={post} />}
+      {isStaff && post.waiting === 'held' && (
+        <Approval forum={forum} post={post} changed={() => changed(false)} />
+      )}
+      {isStaff && body.draftKeptAt !== null && (
+        <span className="quiet num text-xs">
+          last draft kept <When at={body.draftKeptAt} />
+        </span>
+      )}
+      {cannot && <span className="quiet text-xs">{whyNot(cannot.reason, course.zone)}</span>}
+      {versions && <Versions forum={forum.id} post={post} onClose={() => setVersions(false)} />}
+    </div>
+  );
+}
+
+/** What a reader does with a post for themselves. */
+function Marks({ post }: { post: PostView }) {
+  const { reading, picks, pick, openBeside } = useForumHands();
+  const isPicked = picks.has(post.id);
+  const Box = isPicked ? SquareCheck : Square;
+  return (
+    <>
+      {!post.mine && post.read && (
+        <button type="button" className={quietLink} onClick={() => void reading.mark([post.id], false)}>
+          Mark unread
+        </button>
+      )}
+      <button
+        type="button"
+        className={quietLink}
+        aria-pressed={post.bookmarked}
+        onClick={() => void reading.bookmark(post.id, !post.bookmarked)}
+      >
+        <Bookmark
+          className="size-3.5"
+          style={post.bookmarked ? { fill: 'var(--river)', color: 'var(--river)' } : undefined}
+          aria-hidden
+        />
+        Bookmark
+      </button>
+      <button
+        type="button"
+        className={quietLink}
+        aria-pressed={isPicked}
+        onClick={() => pick(post.id, !isPicked)}
+      >
+        <Box className="size-3.5" style={isPicked ? { color: 'var(--river)' } : undefined} aria-hidden />
+        Pick
+      </button>
+      <button type="button" className={quietLink} onClick={() => openBeside(post.id)}>
+        <Columns2 className="size-3.5" aria-hidden />
+        Beside
+      </button>
+    </>
+  );
+}

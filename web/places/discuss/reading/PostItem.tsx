@@ -1,0 +1,214 @@
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { toast } from 'sonner';
+import { strikeQuote, type ForumView } from '../../../../contract/discuss';
+import type { PostBody, PostView } from '../../../../contract/posts';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { Initials } from '../../../ui/Initials';
+import { countWords } from '../../../ui/pointWords';
+import { Prose } from '../../../ui/Prose';
+import { Tally } from '../../../ui/Tally';
+import { slotName } from '../../../ui/tallyWords';
+import { When } from '../../../ui/When';
+import { AttachmentList } from '../writing/Attachments';
+import { AnswerComposer, EditComposer } from '../writing/PostComposers';
+import { useBody } from './bodies';
+import { useForumHands } from './forumHands';
+import { PostActions } from './PostActions';
+import type { PostRow } from './rows';
+
+function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
+  const { post, answers } = row.placed;
+  const { slot } = post;
+  const of = slot ? (slot.kind === 'reply' ? forum.required.replies : 1) : 0;
+  return (
+    <p className="flex flex-wrap items-center gap-x-2.5 gap-y-0.5 text-sm">
+      <Initials name={post.author!.name} staff={post.author!.kind === 'staff'} />
+      <span className="text-[0.97rem] font-bold">{post.author!.name}</span>
+      {!post.read && (
+        <span className="text-xs font-bold" style={{ color: 'var(--river)' }}>
+          unread
+        </span>
+      )}
+      {post.author!.kind === 'staff' && <span className="quiet">staff</span>}
+      {answers && <span className="quiet">answers {answers.author?.given ?? 'a removed post'}</span>}
+      <When at={post.createdAt} className="quiet num" />
+      {slot && (
+        <span className="flex items-center gap-1.5">
+          <Tally slots={[slot]} scale={0.8} />
+          <span className="quiet">
+            {slotName(slot, of)}
+            {of > 1 && ` of ${of}`}
+            {slot.daysLate > 0 && `, ${countWords(slot.daysLate, 'day')} late`}
+            {slot.state === 'short' && ', too short'}
+          </span>
+        </span>
+      )}
+      <span className="quiet num">{countWords(post.words, 'word')}</span>
+      {post.editedAt !== null && <span className="quiet">edited</span>}
+      {post.starter && <b style={{ color: 'var(--river)' }}>starter</b>}
+      {post.waiting === 'held' && <b style={{ color: 'var(--late)' }}>waiting for approval</b>}
+      {post.waiting === 'returned' && <b style={{ color: 'var(--late)' }}>given back to revise</b>}
+      {post.removed && <b style={{ color: 'var(--seal)' }}>removed</b>}
+    </p>
+  );
+}
+
+/** Room for a text that is on its way. */
+function TextToCome({ words }: { words: number }) {
+  return (
+    <div
+      className="mt-2 space-y-3"
+      style={{ minHeight: `${Math.ceil(words / 11) * 29}px` }}
+      role="status"
+      aria-label="The text is coming"
+    >
+      {[100, 94, words > 30 ? 97 : 40].map((width) => (
+        <div key={width} className="h-3 rounded" style={{ width: `${width}%`, background: 'var(--rule)' }} />
+      ))}
+    </div>
+  );
+}
+
+function Text({ post, body }: { post: PostView; body: PostBody }) {
+  const course = useCourse().id;
+  const { forum, changed } = useForumHands();
+  const strike = async (source: string, struck: boolean) => {
+    try {
+      await call(strikeQuote, { course, forum: forum.id, post: post.id, source }, { struck });
+      changed(false);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <>
+      <div
+        data-quotable={body.may.quote.yes ? post.id : undefined}
+        onClick={({ target }) => {
+          const button = (target as Element).closest<HTMLElement>('[data-strike]');
+          if (button) void strike(button.dataset.strike!, button.closest('[data-struck]') === null);
+        }}
+      >
+        <Prose html={body.html} className="mt-1.5" />
+      </div>
+      <AttachmentList files={body.attachments} />
+      {body.returnedWhy !== null && (
+        <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--late-wash)' }}>
+          <b style={{ color: 'var(--late)' }}>{post.mine ? 'Given back to you to revise.' : 'Given back.'}</b>{' '}
+          {body.returnedWhy} {post.mine && 'Edit your post to send it again.'}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Fold({ row, fold }: { row: PostRow; fold: (away: boolean) => void }) {
+  const folded = row.folded > 0;
+  const Chevron = folded ? ChevronRight : ChevronDown;
+  return (
+    <button
+      type="button"
+      className={`no-print mt-1 flex cursor-pointer items-center gap-1 text-sm hover:underline ${folded ? 'font-semibold' : 'quiet'}`}
+      style={folded ? { color: 'var(--river)' } : undefined}
+      aria-expanded={!folded}
+      onClick={() => fold(!folded)}
+    >
+      <Chevron className="size-4" aria-hidden />
+      {countWords(row.below, 'answer')}
+      {folded && ' folded away'}
+    </button>
+  );
+}
+
+const INDENTED = 6;
+
+/** One post in the reading column. */
+export function PostItem({
+  row,
+  place,
+  prefix = 'post',
+  above,
+  after,
+}: {
+  row: PostRow;
+  /** Which of how many posts of the list it is. */
+  place: { at: number; of: number };
+  /** Where a post is laid out twice, what tells the places apart. */
+  prefix?: 'post' | 'beside';
+  /** What stands before and after it where it stands by itself. */
+  above?: ReactNode;
+  after?: ReactNode;
+}) {
+  const { forum, writing, reading, fold, current } = useForumHands();
+  const { post, depth, answers } = row.placed;
+  const body = useBody(post.id);
+  const element = useRef<HTMLElement>(null);
+  const { watch } = reading;
+  const isUnread = !post.read && post.as === 'text' && body !== undefined;
+  useEffect(
+    () => (isUnread ? watch(element.current!, post.id, post.words) : undefined),
+    [isUnread, watch, post.id, post.words],
+  );
+  const indent = row.alone ? 0 : Math.min(depth, forum.threading === 'oneLevel' ? 1 : INDENTED);
+  const style = { '--depth': indent } as React.CSSProperties;
+  const shell = 'scroll-mt-20 ml-[calc(var(--depth)*0.55rem)] sm:ml-[calc(var(--depth)*1.4rem)]';
+  const set = { 'aria-posinset': place.at, 'aria-setsize': place.of };
+  if (post.as === 'place') {
+    return (
+      <article
+        id={`${prefix}-${post.id}`}
+        aria-label="A removed post"
+        className={`${shell} ruled border-l py-2 pl-3 sm:pl-4`}
+        style={style}
+        {...set}
+      >
+        <p className="quiet text-sm italic">A post was removed here.</p>
+      </article>
+    );
+  }
+  const isEditing = writing?.kind === 'edit' && writing.postId === post.id;
+  const isAnswering = writing?.kind === 'answer' && writing.parentId === post.id;
+  const isHere = prefix === 'post' && post.id === current;
+  return (
+    <article
+      ref={element}
+      id={`${prefix}-${post.id}`}
+      tabIndex={-1}
+      aria-label={`${post.author!.name}${answers ? `, answering ${answers.author?.name ?? 'a removed post'}` : ''}`}
+      className={`${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''}`}
+      style={{
+        ...style,
+        ...(isHere
+          ? {
+              borderLeft: '2px solid var(--river)',
+              paddingLeft: '1rem',
+              background: 'linear-gradient(90deg, var(--river-wash), transparent)',
+            }
+          : {}),
+      }}
+      {...set}
+    >
+      {above}
+      <Meta row={row} forum={forum} />
+      {isEditing && body ? (
+        <div className="mt-2">
+          <EditComposer post={post} writing={writing} />
+        </div>
+      ) : body ? (
+        <Text post={post} body={body} />
+      ) : (
+        <TextToCome words={post.words} />
+      )}
+      {!isEditing && body && <PostActions post={post} body={body} answering={isAnswering} />}
+      {row.below > 0 && <Fold row={row} fold={(away) => fold(post.id, away)} />}
+      {isAnswering && (
+        <div className="mt-3">
+          <AnswerComposer post={post} writing={writing} />
+        </div>
+      )}
+      {after}
+    </article>
+  );
+}

@@ -1,0 +1,193 @@
+import { ArrowLeft, BookmarkPlus, CheckCheck, Printer } from 'lucide-react';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { decideApproval, removePost, restorePost, setNod } from '../../../../contract/discuss';
+import type { PostBody } from '../../../../contract/posts';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { useVantage } from '../../../data/vantage';
+import { countWords, numberWords } from '../../../ui/pointWords';
+import type { Bodies } from './bodies';
+import { Conversation } from './Conversation';
+import type { Placed } from './conversation';
+import { useForumHands } from './forumHands';
+import { rowsOfPosts } from './rows';
+
+const quiet = 'quiet flex cursor-pointer items-center gap-1 text-sm hover:underline';
+
+/** Does something to many posts, one after the other; says how many it was done to, and why not to the others. */
+async function each(ids: readonly string[], work: (id: string) => Promise<unknown>) {
+  let done = 0;
+  let problem: string | null = null;
+  for (const id of ids) {
+    try {
+      await work(id);
+      done++;
+    } catch (error) {
+      problem = sentenceOf(error);
+    }
+  }
+  return { done, problem };
+}
+
+/** Chosen posts in one scroll, each with what it answers; and what can be done to all of them. */
+export function Stack({
+  posts,
+  bodies,
+  back,
+  whole,
+  print,
+}: {
+  posts: readonly Placed[];
+  bodies: Bodies;
+  /** The address of the conversation. */
+  back: string;
+  whole: boolean;
+  print: () => void;
+}) {
+  const { reading } = useForumHands();
+  const vantage = useVantage();
+  const rows = useMemo(() => rowsOfPosts(posts), [posts]);
+  const unread = posts.filter(({ post }) => !post.read).map(({ post }) => post.id);
+  const free = posts.filter(({ post }) => !post.bookmarked).map(({ post }) => post.id);
+  const ids = posts.map(({ post }) => post.id);
+  return (
+    <section aria-label="Stack">
+      <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 py-3">
+        <Link to={{ search: back }} className="link-plain flex items-center gap-1 text-sm">
+          <ArrowLeft className="size-4" aria-hidden />
+          The conversation
+        </Link>
+        <span className="grow" />
+        {vantage === null && (
+          <>
+            {unread.length > 0 && (
+              <button type="button" className={quiet} onClick={() => void reading.mark(unread, true)}>
+                <CheckCheck className="size-4" aria-hidden />
+                Mark all read
+              </button>
+            )}
+            {free.length > 0 && (
+              <button
+                type="button"
+                className={quiet}
+                onClick={() => free.forEach((id) => void reading.bookmark(id, true))}
+              >
+                <BookmarkPlus className="size-4" aria-hidden />
+                Bookmark all
+              </button>
+            )}
+            <ActOnAll ids={ids} posts={posts} bodies={bodies} />
+          </>
+        )}
+        <button type="button" className={quiet} onClick={print}>
+          <Printer className="size-4" aria-hidden />
+          Print
+        </button>
+      </div>
+      <h1 className="mb-1 text-xl">A stack of {countWords(posts.length, 'post')}</h1>
+      {posts.length === 0 && (
+        <p className="quiet py-6">
+          Nothing is on this stack. Pick posts in the conversation (X), or take what a filter finds.
+        </p>
+      )}
+      <Conversation rows={rows} label="Posts of the stack" whole={whole} />
+    </section>
+  );
+}
+
+/** What changes the posts themselves: nods, and for staff approval and removal, with undo. */
+function ActOnAll({
+  ids,
+  posts,
+  bodies,
+}: {
+  ids: readonly string[];
+  posts: readonly Placed[];
+  bodies: Bodies;
+}) {
+  const course = useCourse();
+  const { forum, changed } = useForumHands();
+  const isStaff = course.role !== 'student';
+  const at = (post: string) => ({ course: course.id, forum: forum.id, post });
+  const held = posts.filter(({ post }) => post.waiting === 'held').map(({ post }) => post.id);
+  const standing = posts.filter(({ post }) => !post.removed).map(({ post }) => post.id);
+  const removed = posts.filter(({ post }) => post.removed).map(({ post }) => post.id);
+  const run = async (
+    of: readonly string[],
+    work: (id: string) => Promise<unknown>,
+    said: string,
+    undo?: (id: string) => Promise<unknown>,
+  ) => {
+    const { done, problem } = await each(of, work);
+    if (done > 0)
+      toast.success(
+        `${countWords(done, 'post')} ${said}`,
+        undo && {
+          duration: 10_000,
+          action: { label: 'Undo', onClick: () => void run(of, undo, 'as before.') },
+        },
+      );
+    if (problem !== null) toast.error(problem);
+    changed(false);
+  };
+  const nod = async () => {
+    await bodies.all(ids);
+    const may = ids
+      .map((id) => bodies.get(id))
+      .filter((body): body is PostBody => body?.nods?.may.yes === true);
+    const open = may.filter(({ nods }) => nods!.mine === null).map(({ id }) => id);
+    if (open.length === 0) return toast('There is none here you could still nod to.');
+    await run(
+      open,
+      (id) => call(setNod, at(id), { value: 1 }),
+      'nodded to.',
+      (id) => call(setNod, at(id), { value: null }),
+    );
+  };
+  const remove = (id: string) => call(removePost, at(id));
+  const putBack = (id: string) => call(restorePost, at(id));
+  return (
+    <>
+      {forum.approve === 'nods' && standing.length > 0 && (
+        <button type="button" className={quiet} onClick={() => void nod()}>
+          Nod to all
+        </button>
+      )}
+      {isStaff && held.length > 0 && (
+        <button
+          type="button"
+          className={quiet}
+          onClick={() =>
+            void run(
+              held,
+              (id) => call(decideApproval, at(id), { state: 'approved', reason: null }),
+              'approved.',
+            )
+          }
+        >
+          Approve the {numberWords(held.length)} that wait
+        </button>
+      )}
+      {isStaff && standing.length > 0 && (
+        <button
+          type="button"
+          className={quiet}
+          onClick={() => void run(standing, remove, 'removed.', putBack)}
+        >
+          Remove all
+        </button>
+      )}
+      {isStaff && removed.length > 0 && (
+        <button
+          type="button"
+          className={quiet}
+          onClick={() => void run(removed, putBack, 'put back.', remove)}
+        >
+          Put back the removed
+        </button>
+      )}
+    </>
+  );
+}

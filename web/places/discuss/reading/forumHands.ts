@@ -1,0 +1,40 @@
+import { createContext, use } from 'react';
+import type { ForumView } from '../../../../contract/discuss';
+import type { RichNode } from '../../../../core/text/richText';
+import type { Writing } from '../writing/writing';
+import type { Reading } from './useReading';
+
+/** A passage on its way into what is being written. */
+export interface Quoting {
+  readonly node: RichNode;
+  /** Tells one from the next. */
+  readonly n: number;
+}
+
+/** What everything on the page of a forum has at hand. */
+export interface ForumHands {
+  readonly forum: ForumView;
+  readonly writing: Writing | null;
+  readonly write: (writing: Writing | null) => void;
+  /** Something was written or changed; `id` is the post to go to. */
+  readonly changed: (unsealed: boolean, id?: string) => void;
+  readonly reading: Pick<Reading, 'watch' | 'mark' | 'bookmark'>;
+  readonly fold: (post: string, away: boolean) => void;
+  /** Posts picked for a stack. */
+  readonly picks: ReadonlySet<string>;
+  readonly pick: (post: string, on: boolean) => void;
+  /** Opens a post with everything below it beside the rest. */
+  readonly openBeside: (post: string | null) => void;
+  /** Goes to where a post stands in the conversation. */
+  readonly goTo: (post: string) => void;
+  readonly quoting: Quoting | null;
+  /** Answers with a passage of a post; null once it is in. */
+  readonly quote: (from: { post: string; version: number; passage: string } | null) => void;
+  readonly current: string | null;
+}
+
+export const ForumHandsContext = createContext<ForumHands | null>(null);
+
+export function useForumHands(): ForumHands {
+  return use(ForumHandsContext)!;
+}

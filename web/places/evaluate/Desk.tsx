@@ -1,0 +1,216 @@
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { toast } from 'sonner';
+import { useSWRConfig } from 'swr';
+import { getCourse } from '../../../contract/course';
+import { getDesk, getDocket, type DeskView } from '../../../contract/evaluate';
+import { ApiProblem } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { keyOf, preloadApi, useApi } from '../../data/useApi';
+import { useKeys } from '../../ui/keys';
+import { Empty, Failed, Loading } from '../../ui/states';
+import { useTitle } from '../../ui/useTitle';
+import { NotFound } from '../../ui/NotFound';
+import { DocketList, filtered, type DocketFilter } from './DocketList';
+import { Pages } from './Pages';
+import { ScoreSheet, type SheetHandle } from './ScoreSheet';
+import { nextReady, STATE_ORDER, STATE_WORDS } from './states';
+
+const isGone = (error: unknown) => error instanceof ApiProblem && error.problem.status === 404;
+
+/** The Desk: the docket on the left, the student's pages in the middle, the score sheet on the right. */
+export function Desk() {
+  const course = useCourse();
+  const { forum: forumId, student: studentId } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const { mutate: mutateAll } = useSWRConfig();
+  const sheet = useRef<SheetHandle>(null);
+  const pages = useRef<HTMLDivElement>(null);
+  const [arrived, setArrived] = useState<string | null>(null);
+  const docket = useApi(getDocket, { course: course.id, forum: forumId! });
+  const desk = useApi(
+    getDesk,
+    studentId ? { course: course.id, forum: forumId!, student: studentId } : null,
+    { revalidateOnFocus: false, keepPreviousData: false },
+  );
+  const layout = useDefaultLayout({ id: 'juror-desk', storage: localStorage });
+  useTitle(desk.data?.student.name, docket.data?.forum.title, 'Evaluate', course.title);
+
+  const filter: DocketFilter = {
+    state: search.get('state') ?? '',
+    section: search.get('section') ?? '',
+    order: search.get('order') === 'state' ? 'state' : 'name',
+  };
+  const setFilter = (next: DocketFilter) => {
+    const kept = Object.entries(next).filter(([, value]) => value !== '' && value !== 'name');
+    setSearch(Object.fromEntries(kept) as Record<string, string>, { replace: true });
+  };
+  const rows = docket.data ? filtered(docket.data, filter) : [];
+  const addressOf = (id: string) =>
+    `/c/${course.id}/evaluate/${forumId}/${id}${search.size > 0 ? `?${search.toString()}` : ''}`;
+  const go = (id: string, focus: boolean) => {
+    setArrived(focus ? id : null);
+    void navigate(addressOf(id));
+    pages.current?.scrollTo({ top: 0 });
+  };
+  const next = nextReady(
+    docket.data
+      ? rows.some(({ student }) => student.id === studentId) || !studentId
+        ? rows
+        : docket.data.rows
+      : [],
+    studentId,
+  );
+  const nextId = next?.student.id;
+  useEffect(() => {
+    if (nextId) preloadApi(getDesk, { course: course.id, forum: forumId!, student: nextId });
+  }, [nextId, course.id, forumId]);
+
+  const goNext = () => {
+    if (next) return go(next.student.id, true);
+    const counts = STATE_ORDER.map(
+      (state) => [state, docket.data?.rows.filter((row) => row.state === state).length ?? 0] as const,
+    ).filter(([, n]) => n > 0);
+    toast.success(
+      `Nobody is ready any more: ${counts.map(([state, n]) => `${n} ${STATE_WORDS[state]}`).join(', ')}.`,
+    );
+  };
+  const step = (by: number) => {
+    const at = rows.findIndex(({ student }) => student.id === studentId);
+    const row = rows[at < 0 ? 0 : Math.max(0, Math.min(rows.length - 1, at + by))];
+    if (row) go(row.student.id, false);
+  };
+  const refresh = () => {
+    void docket.mutate();
+    void desk.mutate();
+    void mutateAll(keyOf(getCourse, { course: course.id }));
+  };
+  const onGiven = (view: DeskView, andNext: boolean) => {
+    void mutateAll(keyOf(getDesk, { course: course.id, forum: forumId!, student: view.student.id }), view, {
+      revalidate: false,
+    });
+    refresh();
+    if (andNext) goNext();
+  };
+  useKeys([
+    {
+      on: 'Ctrl+Enter',
+      keys: 'Ctrl ↵',
+      does: 'give the score and open the next ready student',
+      run: () => sheet.current?.give(true),
+    },
+    {
+      on: 'a',
+      keys: 'A',
+      does: 'accept the suggested score and stay',
+      run: () => sheet.current?.give(false),
+    },
+    { on: 'n', keys: 'N', does: 'open the next ready student', run: goNext },
+    { on: 'j', keys: 'J', does: 'open the next student of the docket', run: () => step(1) },
+    { on: 'k', keys: 'K', does: 'open the student before', run: () => step(-1) },
+    {
+      on: '1',
+      keys: '1',
+      does: 'go to the points of the first part',
+      run: () => sheet.current?.focusPart(0),
+    },
+    {
+      on: '2',
+      keys: '2',
+      does: 'go to the points of the second part',
+      run: () => sheet.current?.focusPart(1),
+    },
+    { on: 'r', keys: 'R', does: 'write the remark', run: () => sheet.current?.focusRemark() },
+    {
+      on: 'e',
+      keys: 'E',
+      does: 'release this score, or take it back',
+      run: () => sheet.current?.toggleRelease(),
+    },
+  ]);
+
+  if (docket.error && !docket.data)
+    return isGone(docket.error) ? (
+      <NotFound />
+    ) : (
+      <Failed error={docket.error} retry={() => void docket.mutate()} />
+    );
+  if (!docket.data) return <Loading what="Opening the docket" />;
+  const handle =
+    'w-px bg-base-300 data-[separator=hover]:bg-primary data-[separator=active]:bg-primary focus-visible:bg-primary';
+  const middle = !studentId ? (
+    <Empty
+      level={2}
+      title={next ? 'Ready to begin' : 'Nobody is ready'}
+      action={
+        next && (
+          <button type="button" className="btn btn-primary" onClick={goNext}>
+            Open {next.student.name}
+          </button>
+        )
+      }
+    >
+      Choose a student in the docket, or press N for the next who is ready.
+    </Empty>
+  ) : desk.error && !desk.data ? (
+    isGone(desk.error) ? (
+      <NotFound />
+    ) : (
+      <Failed error={desk.error} retry={() => void desk.mutate()} />
+    )
+  ) : desk.data ? (
+    <Pages key={studentId} view={desk.data} />
+  ) : (
+    <Loading what="Opening the pages" />
+  );
+  return (
+    <Group
+      orientation="horizontal"
+      className="min-h-0 grow"
+      style={{ height: 'calc(100vh - 52px)' }}
+      {...layout}
+    >
+      <Panel id="docket" defaultSize="21%" minSize="180px" collapsible>
+        <DocketList
+          view={docket.data}
+          rows={rows}
+          filter={filter}
+          setFilter={setFilter}
+          selected={studentId}
+          addressOf={addressOf}
+          changed={refresh}
+        />
+      </Panel>
+      <Separator className={handle} aria-label="Width of the docket" />
+      <Panel id="pages" minSize="320px">
+        <div
+          ref={pages}
+          className="relative h-full overflow-y-auto"
+          tabIndex={0}
+          role="region"
+          aria-label="Pages"
+        >
+          {middle}
+        </div>
+      </Panel>
+      <Separator className={handle} aria-label="Width of the score sheet" />
+      <Panel id="sheet" defaultSize="27%" minSize="260px">
+        <div className="raised h-full">
+          {studentId && desk.data && (
+            <ScoreSheet
+              key={studentId}
+              ref={sheet}
+              view={desk.data}
+              focusFirst={arrived === studentId}
+              onView={(view) => void desk.mutate(view, { revalidate: false })}
+              onGiven={onGiven}
+              refresh={refresh}
+            />
+          )}
+        </div>
+      </Panel>
+    </Group>
+  );
+}

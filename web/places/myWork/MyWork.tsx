@@ -1,0 +1,314 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { getMyWork, type WorkDraft, type WorkLine } from '../../../contract/myWork';
+import { DAY } from '../../../core/time/instant';
+import { useNow } from '../../data/clock';
+import { useCourse } from '../../data/course';
+import { useApi } from '../../data/useApi';
+import { dateWords, dayWords, dueWords, fromNow, sameDay, timeWords } from '../../ui/dateWords';
+import { countWords, maximumWords, pointWords, numberWords } from '../../ui/pointWords';
+import { Empty, Failed, Loading } from '../../ui/states';
+import { Tally } from '../../ui/Tally';
+import { useTitle } from '../../ui/useTitle';
+
+const NUMBERS: Record<number, string> = { 2: 'Two', 3: 'Three', 4: 'Four', 5: 'Five', 6: 'Six' };
+
+const isOpen = (state: string) => state === 'open' || state === 'short';
+
+/** What to do next, as a sentence and as the words of a button. */
+function nextStep(line: WorkLine): { text: string; button: string } {
+  const initials = line.slots.filter((slot) => slot.kind === 'initial');
+  const initial = initials.length > 1 ? undefined : initials[0];
+  const answers = initials.length > 1 ? initials.filter(({ state }) => isOpen(state)).length : 0;
+  const entries = line.slots.filter((slot) => slot.kind === 'post' && isOpen(slot.state)).length;
+  if (answers > 0)
+    return {
+      text: `${countWords(answers, 'question')} to answer, ${countWords(line.initialMinWords, 'word')} each.`,
+      button: 'Answer the questions',
+    };
+  const replies = line.slots.filter((slot) => slot.kind === 'reply');
+  if (initial && isOpen(initial.state)) {
+    const words = countWords(line.initialMinWords, 'word');
+    if (initial.state === 'short')
+      return { text: `Your initial post is too short; it needs ${words}.`, button: 'Write more' };
+    const draft = line.draftWords === null ? '' : ` You have a draft of ${numberWords(line.draftWords)}.`;
+    return {
+      text: `Initial post, ${words}.${draft}`,
+      button: line.draftWords === null ? 'Write your initial post' : 'Go on writing',
+    };
+  }
+  const left = replies.filter((slot) => isOpen(slot.state)).length;
+  if (left > 0) {
+    return {
+      text: `${countWords(left, 'more reply', 'more replies')}, ${countWords(line.replyMinWords, 'word')} or more.`,
+      button: 'Find a post to answer',
+    };
+  }
+  if (entries > 0) {
+    const words = line.postMinWords > 0 ? ` of ${countWords(line.postMinWords, 'word')}` : '';
+    return line.journal
+      ? {
+          text: `${countWords(entries, 'more entry', 'more entries')}${words}. Only staff and you read it.`,
+          button: 'Write an entry',
+        }
+      : { text: `${countWords(entries, 'more post')}${words}.`, button: 'Write a post' };
+  }
+  return {
+    text:
+      line.slots.length === 0
+        ? 'Nothing is required; write when you like.'
+        : 'Some of your posts are still to be made.',
+    button: 'Open',
+  };
+}
+
+function Due({ line }: { line: WorkLine }) {
+  const { zone } = useCourse();
+  const now = useNow();
+  if (line.due === null) return <span className="quiet">no due date</span>;
+  const overdue = line.due + 60_000 <= now;
+  const words = sameDay(line.due, now, zone) ? timeWords(line.due, zone) : dueWords(line.due, zone);
+  return (
+    <>
+      <b className="num font-semibold" style={overdue ? { color: 'var(--late)' } : undefined}>
+        {overdue ? 'was due' : 'due'} {words}
+      </b>
+      <span className="quiet block text-sm">{fromNow(line.due, now)}</span>
+    </>
+  );
+}
+
+function ToDo({ line, first }: { line: WorkLine; first: boolean }) {
+  const course = useCourse();
+  const { text, button } = nextStep(line);
+  const to = `/c/${course.id}/discuss/${line.forumId}`;
+  return (
+    <li className="ruled grid grid-cols-[3.2rem_1fr] items-center gap-x-3 gap-y-2 border-b py-4 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
+      <span>
+        <Tally slots={line.slots} scale={1.25} />
+      </span>
+      <div className="min-w-0">
+        <h3 className="text-lg leading-snug">
+          <Link to={to} className="hover:underline">
+            {line.title}
+          </Link>
+        </h3>
+        <p className="quiet">{text}</p>
+      </div>
+      <div className="col-start-2 md:col-start-auto">
+        <Due line={line} />
+      </div>
+      <Link to={to} className={`btn col-start-2 md:col-start-auto ${first ? 'btn-primary' : 'raised ruled'}`}>
+        {button}
+      </Link>
+    </li>
+  );
+}
+
+function Done({ line }: { line: WorkLine }) {
+  const course = useCourse();
+  const lates = line.slots.filter((slot) => slot.state === 'metLate');
+  const missed = line.slots.filter((slot) => slot.state === 'missed' || slot.state === 'short').length;
+  const note = line.excused
+    ? 'you are excused'
+    : missed > 0
+      ? `${countWords(missed, 'post')} missing`
+      : lates.length > 0
+        ? `${countWords(lates.length, 'post')} late, by ${countWords(Math.max(...lates.map((slot) => slot.daysLate)), 'day')}`
+        : '';
+  return (
+    <li className="ruled grid grid-cols-[3.2rem_1fr_auto] items-center gap-3 border-b py-2 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
+      <span>
+        <Tally slots={line.slots} />
+      </span>
+      <p className="min-w-0">
+        <Link to={`/c/${course.id}/discuss/${line.forumId}`} className="font-semibold hover:underline">
+          {line.title}
+        </Link>
+        {note && <span className="quiet"> · {note}</span>}
+      </p>
+      <p className="quiet hidden md:block">
+        {line.answered > 0 ? `${countWords(line.answered, 'person', 'people')} answered you` : ''}
+      </p>
+      <p className="num text-right">
+        {line.score && (
+          <Link to={`/c/${course.id}/scores`} className="hover:underline">
+            <b>{pointWords(line.score.points)}</b>{' '}
+            <span className="quiet">/ {maximumWords(line.score.maximum)}</span>
+          </Link>
+        )}
+      </p>
+    </li>
+  );
+}
+
+function Group({
+  title,
+  strong = false,
+  children,
+}: {
+  title: string;
+  strong?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <section aria-label={title} className="mt-7">
+      <h2
+        className="ruled border-b pb-1.5 font-sans text-[0.95rem] font-bold"
+        style={{ color: strong ? 'var(--seal)' : undefined }}
+      >
+        {title}
+      </h2>
+      <ul>{children}</ul>
+    </section>
+  );
+}
+
+/** The kind of a draft, and the post it answers or changes. */
+function partsOf(key: string): { kind: string; post: string | null } {
+  const [kind = '', rest] = key.split(':');
+  return { kind, post: kind === 'answer' || kind === 'edit' ? (rest ?? null) : null };
+}
+
+/** A draft, and the way back into it. */
+function Begun({ draft }: { draft: WorkDraft }) {
+  const course = useCourse();
+  const { kind, post } = partsOf(draft.key);
+  const what =
+    kind === 'answer'
+      ? `Reply to ${draft.to ?? 'somebody'}`
+      : kind === 'edit'
+        ? 'A change of your post'
+        : 'A post';
+  const to = `/c/${course.id}/discuss/${draft.forumId}?write=${encodeURIComponent(draft.key)}${post ? `#post-${post}` : ''}`;
+  return (
+    <li className="ruled grid grid-cols-[1fr_auto] items-center gap-4 border-b py-3 last:border-0">
+      <div className="min-w-0">
+        <p>
+          <b>{what}</b> <span className="quiet">in {draft.title}</span>
+        </p>
+        <p className="quiet num truncate">
+          {countWords(draft.words, 'word')}, kept {dateWords(draft.savedAt, course.zone)}
+          {draft.begins !== '' && ` · ${draft.begins}`}
+        </p>
+      </div>
+      <Link to={to} className="btn btn-sm h-9" aria-label={`Go on writing: ${what} in ${draft.title}`}>
+        Go on writing
+      </Link>
+    </li>
+  );
+}
+
+/** What is due and open, what comes, what is done. */
+export function MyWork() {
+  const course = useCourse();
+  const now = useNow();
+  useTitle('My work', course.title);
+  const { data, error, mutate } = useApi(getMyWork, { course: course.id }, { refreshInterval: 60_000 });
+  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (!data) return <Loading what="Looking what is due" />;
+  if (data.forums.length === 0)
+    return (
+      <Empty title="Nothing here yet">
+        What you are asked to write appears here, with its due dates, as soon as the first forum opens.
+      </Empty>
+    );
+
+  const canAct = (line: WorkLine) => line.phase === 'open' && !line.excused;
+  const hasOpen = (line: WorkLine) => line.slots.some((slot) => isOpen(slot.state));
+  const todo = data.forums
+    .filter((line) => canAct(line) && hasOpen(line))
+    .sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));
+  const free = data.forums.filter((line) => canAct(line) && line.slots.length === 0);
+  const later = data.forums
+    .filter((line) => line.phase === 'announced' || line.phase === 'locked')
+    .sort((a, b) => (a.opensAt ?? 0) - (b.opensAt ?? 0));
+  const done = data.forums.filter((line) => ![...todo, ...free, ...later].includes(line)).reverse();
+  const overdue = todo.filter((line) => line.due !== null && line.due + 60_000 <= now);
+  const groups: [string, WorkLine[], boolean][] = [['Overdue', overdue, true]];
+  for (const line of todo.filter((each) => !overdue.includes(each))) {
+    const title =
+      line.due === null
+        ? 'Without a due date'
+        : sameDay(line.due, now, course.zone)
+          ? 'Today'
+          : line.due < now + 6 * DAY
+            ? `By ${dayWords(line.due, course.zone)}`
+            : 'Later this term';
+    const group = groups.find(([name]) => name === title);
+    if (group) group[1].push(line);
+    else groups.push([title, [line], title === 'Today']);
+  }
+  const soon = todo.filter((line) => line.due !== null && line.due < now + 7 * DAY).length;
+  const { given } = course.you;
+  const heading =
+    soon === 0
+      ? `Nothing is due this week, ${given}.`
+      : soon === 1
+        ? `One thing wants you this week, ${given}.`
+        : `${NUMBERS[soon] ?? soon} things want you this week, ${given}.`;
+  return (
+    <div className="mx-auto w-full max-w-[60rem] px-5 pt-8 pb-20">
+      <h1 className="text-[1.7rem] leading-tight">{heading}</h1>
+      {groups
+        .filter(([, lines]) => lines.length > 0)
+        .map(([title, lines, strong]) => (
+          <Group key={title} title={title} strong={strong}>
+            {lines.map((line) => (
+              <ToDo key={line.forumId} line={line} first={line === todo[0]} />
+            ))}
+          </Group>
+        ))}
+      {data.drafts.length > 0 && (
+        <Group title="Begun, not sent">
+          {data.drafts.map((draft) => (
+            <Begun key={draft.forumId + draft.key} draft={draft} />
+          ))}
+        </Group>
+      )}
+      {free.length > 0 && (
+        <Group title="Open, nothing required">
+          {free.map((line) => (
+            <Done key={line.forumId} line={line} />
+          ))}
+        </Group>
+      )}
+      {later.length > 0 && (
+        <Group title="To come">
+          {later.map((line) => (
+            <li
+              key={line.forumId}
+              className="ruled grid grid-cols-[3.2rem_1fr] gap-3 border-b py-3 last:border-0 md:grid-cols-[4.5rem_1fr]"
+            >
+              <span className="opacity-60">
+                <Tally slots={line.slots} />
+              </span>
+              <div>
+                <h3 className="quiet text-lg leading-snug">
+                  <Link to={`/c/${course.id}/discuss/${line.forumId}`} className="hover:underline">
+                    {line.title}
+                  </Link>
+                </h3>
+                <p className="quiet">
+                  {line.opensAt !== null && line.opensAt > now
+                    ? `Opens ${dateWords(line.opensAt, course.zone)}`
+                    : 'Opens'}
+                  {line.unmet.length > 0 &&
+                    `${line.opensAt !== null && line.opensAt > now ? ', after' : ' after'} your part in ${line.unmet.join(' and ')}`}
+                  .
+                </p>
+              </div>
+            </li>
+          ))}
+        </Group>
+      )}
+      {done.length > 0 && (
+        <Group title="Done and closed">
+          {done.map((line) => (
+            <Done key={line.forumId} line={line} />
+          ))}
+        </Group>
+      )}
+    </div>
+  );
+}

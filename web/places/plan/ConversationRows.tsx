@@ -1,0 +1,239 @@
+import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
+import { Controller, useFieldArray } from 'react-hook-form';
+import type { Openings, Readers } from '../../../core/course/forum';
+import { EMPTY_TEXT } from '../../../core/text/richText';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { RichEditor } from '../../ui/editor/RichEditor';
+import { ChoiceCards, OpeningsDrawing, ReadersDrawing, type Choice } from './ChoiceCards';
+import type { FieldKit } from './fieldKit';
+import { FormRow } from './FormRow';
+import type { ForumForm } from './forumForm';
+import { forumSentence } from './planData';
+
+const OPENINGS: readonly [Openings, string, string][] = [
+  ['answerPrompt', 'Answer the prompt', 'one question that everybody answers first'],
+  ['answerQuestions', 'Answer each question', 'you list them; each opens on its own'],
+  ['oneThreadEach', 'Open one thread each', 'everybody brings something of their own'],
+  ['threadsFreely', 'Open threads freely', 'threads as they come: questions, news, chat'],
+];
+const READERS: readonly [Readers, string, string][] = [
+  ['class', 'The whole class', 'one conversation, up to about forty people'],
+  ['section', 'Their section', 'each section apart, as in its room'],
+  ['group', 'Their group', 'small groups, so that everybody is heard'],
+  ['staff', 'Only staff', 'a journal: private, no classmates read it'],
+];
+const MISFIT: Record<string, string> = {
+  questions: 'answers to questions fit no other opening',
+  none: 'posts are there that belong to no question',
+};
+
+/** What starts a conversation, and who reads it: two plain questions. */
+export function ConversationRows({
+  kit,
+  values,
+  posts,
+  was,
+  plans,
+}: {
+  kit: FieldKit;
+  values: ForumForm;
+  /** Posts of students that are there already. */
+  posts: number;
+  was: { openings: Openings; readers: Readers };
+  plans: readonly { id: string; title: string }[];
+}) {
+  const course = useCourse();
+  const { form, says, notes } = kit;
+  const set = <N extends 'openings' | 'readers'>(name: N, value: ForumForm[N]) =>
+    form.setValue(name, value as never, { shouldDirty: true });
+  const openings = OPENINGS.map(([value, title, when]): Choice<Openings> => ({
+    value,
+    title,
+    when,
+    drawing: <OpeningsDrawing of={value} />,
+    not:
+      posts === 0 || value === was.openings
+        ? undefined
+        : was.openings === 'answerQuestions'
+          ? MISFIT.questions
+          : value === 'answerQuestions'
+            ? MISFIT.none
+            : undefined,
+  }));
+  const readers = READERS.map(([value, title, when]): Choice<Readers> => ({
+    value,
+    title,
+    when,
+    drawing: <ReadersDrawing of={value} />,
+    not: posts > 0 && value !== was.readers ? 'students have posted; readers stay' : undefined,
+  }));
+  return (
+    <>
+      <FormRow label="How it starts">
+        <ChoiceCards
+          name="openings"
+          label="What starts a conversation"
+          value={values.openings}
+          choices={openings}
+          onChange={(value) => set('openings', value)}
+        />
+        {posts > 0 && values.openings !== was.openings && (
+          <p className="text-sm" style={{ color: 'var(--late)' }}>
+            Posts stay as they are; from now on every opening post counts by the new rule, also those that are
+            there.
+          </p>
+        )}
+        {says('openings')}
+        {values.openings === 'answerQuestions' && <Questions kit={kit} posts={posts} />}
+        {notes('questions')}
+      </FormRow>
+      <FormRow label="Who reads">
+        <ChoiceCards
+          name="readers"
+          label="Who reads a student’s posts"
+          value={values.readers}
+          choices={readers}
+          onChange={(value) => {
+            set('readers', value);
+            if (value === 'staff') form.setValue('sealed', false, { shouldDirty: true });
+          }}
+        />
+        {says('readers')}
+        {values.readers === 'group' && (
+          <div className="flex flex-wrap items-center gap-2">
+            in the groups of
+            <select
+              {...form.register('groupPlanId')}
+              aria-label="Group plan"
+              disabled={posts > 0}
+              className="select select-sm raised h-9 w-auto"
+            >
+              <option value="">choose a group plan</option>
+              {plans.map(({ id, title }) => (
+                <option key={id} value={id}>
+                  {title}
+                </option>
+              ))}
+            </select>
+            <a className="link-plain text-sm" href={`/c/${course.id}/roster?view=groups`}>
+              Make groups in the Roster
+            </a>
+          </div>
+        )}
+        {says('groupPlanId')}
+        {(values.readers === 'group' || values.readers === 'section') && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              {...form.register('openSpacesAfterClose')}
+            />
+            They may read each other once posting has closed
+          </label>
+        )}
+        <div className="flex flex-wrap items-center gap-2">
+          Answers are shown
+          <select
+            {...form.register('threading')}
+            aria-label="How answers are shown"
+            className="select select-sm raised h-9 w-auto"
+          >
+            <option value="nested">nested under what they answer</option>
+            <option value="oneLevel">on one level below the thread</option>
+          </select>
+        </div>
+        <p className="quiet text-sm">{forumSentence(values)}</p>
+      </FormRow>
+    </>
+  );
+}
+
+function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
+  const course = useCourse();
+  const { form, says, number } = kit;
+  const list = useFieldArray({ control: form.control, name: 'questions', keyName: 'key' });
+  return (
+    <div className="space-y-3">
+      {list.fields.map((question, index) => (
+        <div key={question.key} className={question.retired ? 'opacity-60' : ''}>
+          <div className="flex items-center gap-2 text-sm">
+            <b>Question {index + 1}</b>
+            {question.retired && <span className="quiet">retired: no longer asked, its answers stay</span>}
+            <span className="grow" />
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs btn-square"
+              aria-label={`Question ${index + 1} earlier`}
+              disabled={index === 0}
+              onClick={() => list.move(index, index - 1)}
+            >
+              <ArrowUp className="size-3.5" aria-hidden />
+            </button>
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs btn-square"
+              aria-label={`Question ${index + 1} later`}
+              disabled={index === list.fields.length - 1}
+              onClick={() => list.move(index, index + 1)}
+            >
+              <ArrowDown className="size-3.5" aria-hidden />
+            </button>
+            {posts > 0 ? (
+              <button
+                type="button"
+                className="link-plain text-xs"
+                onClick={() =>
+                  list.update(index, { ...form.getValues(`questions.${index}`), retired: !question.retired })
+                }
+              >
+                {question.retired ? 'Ask again' : 'Retire'}
+              </button>
+            ) : (
+              <button
+                type="button"
+                className="btn btn-ghost btn-xs btn-square"
+                aria-label={`Take question ${index + 1} away`}
+                onClick={() => list.remove(index)}
+              >
+                <X className="size-3.5" aria-hidden />
+              </button>
+            )}
+          </div>
+          <Controller
+            control={form.control}
+            name={`questions.${index}.text`}
+            render={({ field }) => (
+              <RichEditor
+                label={`Question ${index + 1}`}
+                value={field.value}
+                onChange={field.onChange}
+                course={course.id}
+                minHeight="2.5rem"
+                placeholder="What do you ask?"
+              />
+            )}
+          />
+          {says(`questions.${index}`)}
+        </div>
+      ))}
+      <div className="flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="btn btn-sm raised ruled h-9"
+          onClick={() => list.append({ id: newId(), text: EMPTY_TEXT, retired: false })}
+        >
+          <Plus className="size-4" aria-hidden />
+          Add a question
+        </button>
+        {list.fields.length > 1 && (
+          <span className="flex items-center gap-2">
+            Students answer {number('questionsWanted', 'How many questions')} of them{' '}
+            <span className="quiet">(empty: all)</span>
+          </span>
+        )}
+      </div>
+      {says('questionsWanted')}
+    </div>
+  );
+}

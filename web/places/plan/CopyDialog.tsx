@@ -1,0 +1,107 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { PlannedForum, PlanView } from '../../../contract/plan';
+import { sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { Choice } from '../../ui/Choice';
+import { Dialog } from '../../ui/Dialog';
+import { countWords } from '../../ui/pointWords';
+import type { ForumDeeds } from './useForumDeeds';
+
+/** Duplicates a forum, or every forum of its unit, as drafts, with all dates moved. */
+export function CopyDialog({
+  planned,
+  plan,
+  duplicate,
+  close,
+}: {
+  planned: PlannedForum;
+  plan: PlanView;
+  duplicate: ForumDeeds['duplicate'];
+  close: () => void;
+}) {
+  const course = useCourse();
+  const [what, setWhat] = useState<'forum' | 'unit'>('forum');
+  const [unitId, setUnitId] = useState('');
+  const [weeks, setWeeks] = useState('1');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const siblings = plan.forums.filter((forum) => forum.unitId === planned.unitId);
+  const forums = what === 'forum' ? [planned] : siblings;
+  const copy = async () => {
+    const days = Number(weeks.replace(',', '.')) * 7;
+    if (!Number.isInteger(days) || Math.abs(days) > 730)
+      return setProblem('Write a number of weeks; 0 keeps the dates, a minus sign moves earlier.');
+    setBusy(true);
+    try {
+      await duplicate(
+        forums.map(({ id }) => ({ from: id, to: newId() })),
+        { unitId: unitId || null, days },
+        what === 'forum' ? `duplicating ${planned.title}` : 'duplicating a unit',
+      );
+      toast.success(`${countWords(forums.length, 'draft')} made.`);
+      close();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+    setBusy(false);
+  };
+  return (
+    <Dialog title="Duplicate" onClose={close}>
+      <div className="space-y-3">
+        <div className="flex flex-wrap items-center gap-2">
+          Duplicate
+          <Choice
+            label="What is duplicated"
+            value={what}
+            choose={setWhat}
+            options={[
+              ['forum', planned.title],
+              ...(planned.unitId === null
+                ? []
+                : [['unit', `the whole unit (${countWords(siblings.length, 'forum')})`] as const]),
+            ]}
+          />
+        </div>
+        <div className="flex flex-wrap items-center gap-2">
+          into
+          <Choice
+            label="Into which unit"
+            value={unitId}
+            choose={setUnitId}
+            options={[
+              ['', 'the same unit'],
+              ...course.units
+                .filter(({ id }) => id !== planned.unitId)
+                .map(({ id, title }) => [id, title] as const),
+            ]}
+          />
+        </div>
+        <div className="flex flex-wrap items-center gap-2">
+          with all dates
+          <input
+            className="input input-sm raised num h-9 w-16 text-center"
+            aria-label="Weeks later"
+            inputMode="decimal"
+            value={weeks}
+            onChange={(event) => setWeeks(event.target.value)}
+          />
+          weeks later
+        </div>
+        <p className="quiet text-sm">
+          The copies are drafts without posts. Own terms of sections and groups go along, those of single
+          students stay here.
+        </p>
+        {problem && (
+          <p role="alert" className="text-sm text-error">
+            {problem}
+          </p>
+        )}
+        <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void copy()}>
+          Make {countWords(forums.length, 'draft')}
+        </button>
+      </div>
+    </Dialog>
+  );
+}

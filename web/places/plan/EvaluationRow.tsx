@@ -1,0 +1,246 @@
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { useFieldArray } from 'react-hook-form';
+import { toast } from 'sonner';
+import { useSWRConfig } from 'swr';
+import { getCourse } from '../../../contract/course';
+import { getCourseSettings, saveCourseSettings } from '../../../contract/courseSettings';
+import type { PlanView } from '../../../contract/plan';
+import { call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { keyOf } from '../../data/useApi';
+import { countWords, maximumWords, pointWords, readPoints } from '../../ui/pointWords';
+import type { FieldKit } from './fieldKit';
+import { FormRow } from './FormRow';
+import type { ForumForm } from './forumForm';
+
+const line = 'flex flex-wrap items-center gap-2';
+const select = 'select select-sm raised h-9 w-auto';
+
+/** A category made on the spot: it starts with weight 0, to be set in the course's settings. */
+function NewCategory({ made }: { made: (id: string) => void }) {
+  const course = useCourse();
+  const { mutate } = useSWRConfig();
+  const [title, setTitle] = useState<string | null>(null);
+  if (title === null)
+    return (
+      <button type="button" className="link-plain text-sm" onClick={() => setTitle('')}>
+        New category
+      </button>
+    );
+  const save = async () => {
+    const params = { course: course.id };
+    try {
+      const { version, settings } = await call(getCourseSettings, params);
+      const id = newId();
+      const category = { id, title, weight: 0, zeroForMissing: false };
+      await call(saveCourseSettings, params, {
+        version,
+        settings: { ...settings, categories: [...settings.categories, category] },
+      });
+      await mutate(keyOf(getCourse, params));
+      made(id);
+      setTitle(null);
+      toast.success(`${title} is there. Its weight is 0 % until you set it in the course’s settings.`);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <>
+      <input
+        className="input input-sm raised h-9 w-40"
+        aria-label="Name of the new category"
+        value={title}
+        autoFocus
+        onChange={(event) => setTitle(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void save();
+        }}
+      />
+      <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => void save()}>
+        Make it
+      </button>
+    </>
+  );
+}
+
+function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
+  const { form, says } = kit;
+  const list = useFieldArray({ control: form.control, name: 'parts', keyName: 'key' });
+  const sum = values.parts.reduce((total, part) => total + (readPoints(part.points) ?? 0), 0);
+  return (
+    <div className="space-y-2">
+      {list.fields.map((part, index) => (
+        <div key={part.key}>
+          <div className={line}>
+            <input
+              {...form.register(`parts.${index}.points`)}
+              inputMode="decimal"
+              aria-label={`Points of part ${index + 1}`}
+              className="input input-sm raised num h-9 w-16 text-center"
+            />
+            for
+            <input
+              {...form.register(`parts.${index}.title`)}
+              aria-label={`Name of part ${index + 1}`}
+              className="input input-sm raised h-9 w-28"
+            />
+            <select
+              {...form.register(`parts.${index}.kind`)}
+              aria-label={`How part ${index + 1} is scored`}
+              className={select}
+            >
+              <option value="direct">as you give them</option>
+              <option value="completion">by how many were made</option>
+              <option value="allOrNothing">only if all were made</option>
+            </select>
+            <select
+              {...form.register(`parts.${index}.basis`)}
+              aria-label={`What part ${index + 1} looks at`}
+              className={select}
+            >
+              <option value="initial">of the initial post</option>
+              <option value="replies">of the replies</option>
+              <option value="whole">of everything</option>
+            </select>
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs btn-square"
+              aria-label={`Take part ${index + 1} away`}
+              onClick={() => list.remove(index)}
+            >
+              <X className="size-3.5" aria-hidden />
+            </button>
+          </div>
+          {says(`parts.${index}.points`)}
+          {says(`parts.${index}.title`)}
+        </div>
+      ))}
+      <div className={line}>
+        <button
+          type="button"
+          className="btn btn-sm raised ruled h-9"
+          onClick={() =>
+            list.append({ id: newId(), title: 'Part', points: '0', basis: 'whole', kind: 'direct' })
+          }
+        >
+          <Plus className="size-4" aria-hidden />
+          Add a part
+        </button>
+        <span className="quiet num text-sm">
+          {pointWords(sum)} of {values.maximum || '0'}
+        </span>
+      </div>
+    </div>
+  );
+}
+
+/** Points, their parts, what lateness costs, what a late initial post shuts, and when a student comes up. */
+export function EvaluationRow({
+  kit,
+  values,
+  plan,
+  self,
+}: {
+  kit: FieldKit;
+  values: ForumForm;
+  plan: PlanView;
+  self: string;
+}) {
+  const course = useCourse();
+  const { form, notes, says, number } = kit;
+  const items = plan.items.filter(({ forumId, id }) => forumId === null || (forumId === self && id !== self));
+  return (
+    <FormRow label="Evaluation">
+      <label className={line}>
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('evaluated')} />
+        Evaluated
+      </label>
+      {!values.evaluated && (
+        <p className="quiet text-sm">Due dates still stand in My work; there is no score.</p>
+      )}
+      {values.evaluated && (
+        <>
+          <div className={line}>
+            {number('maximum', 'Maximum')} points in
+            <select {...form.register('categoryId')} aria-label="Category" className={select}>
+              <option value="">no category</option>
+              {course.categories.map((category) => (
+                <option key={category.id} value={category.id}>
+                  {category.title}
+                </option>
+              ))}
+            </select>
+            <NewCategory made={(id) => form.setValue('categoryId', id, { shouldDirty: true })} />
+          </div>
+          {says('maximum')}
+          <Parts kit={kit} values={values} />
+          <div className={line}>
+            When late,
+            <select {...form.register('lateness')} aria-label="What lateness costs" className={select}>
+              <option value="none">nothing is lost</option>
+              <option value="perDay">a share a day is lost</option>
+              <option value="noCredit">the post earns nothing</option>
+            </select>
+            {values.lateness === 'perDay' && (
+              <>
+                : {number('percentADay', 'Percent a day')} % a day, at most{' '}
+                {number('percentAtMost', 'Percent at most')} %
+              </>
+            )}
+          </div>
+          {says('percentADay')}
+          {says('percentAtMost')}
+          <div className={line}>
+            Without an initial post on time,
+            <select {...form.register('gate')} aria-label="What a late initial post shuts" className={select}>
+              <option value="none">nothing else changes</option>
+              <option value="replies">the replies earn nothing</option>
+              <option value="whole">the whole forum earns nothing</option>
+            </select>
+          </div>
+          <div className={line}>
+            A student comes up for evaluation
+            <select {...form.register('ready')} aria-label="When a student is ready" className={select}>
+              <option value="complete">with all required posts</option>
+              <option value="atLeast">with a number of posts</option>
+              <option value="anyPost">with the first post</option>
+            </select>
+            {values.ready === 'atLeast' && <>: {number('readyPosts', 'Posts until ready')}</>}
+          </div>
+          {says('readyPosts')}
+          <label className={`${line} pl-7`}>
+            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('readyAfterDue')} />
+            or with what there is, once everything is due
+          </label>
+          <div className={line}>
+            The gradebook shows it
+            <select {...form.register('display')} aria-label="How the gradebook shows it" className={select}>
+              <option value="points">in points</option>
+              <option value="percent">in percent</option>
+              <option value="letter">as a letter</option>
+              <option value="done">as done or not</option>
+            </select>
+            in
+            <select {...form.register('itemId')} aria-label="Gradebook item" className={`${select} max-w-72`}>
+              <option value="">an item of its own</option>
+              {items.map((item) => (
+                <option key={item.id} value={item.id}>
+                  {item.title} ({maximumWords(item.maximum)} points, {countWords(item.scores, 'score')})
+                </option>
+              ))}
+            </select>
+          </div>
+          {says('itemId')}
+          <label className={line}>
+            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('aboveMaximum')} />
+            An adjustment may lift a score above the maximum
+          </label>
+        </>
+      )}
+      {notes('evaluation', 'category')}
+    </FormRow>
+  );
+}

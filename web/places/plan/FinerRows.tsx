@@ -1,0 +1,235 @@
+import { Plus, X } from 'lucide-react';
+import { useFieldArray } from 'react-hook-form';
+import type { PlanView } from '../../../contract/plan';
+import { ATTACHMENT_KINDS } from '../../../contract/forumSettings';
+import { useCourse } from '../../data/course';
+import { countWords } from '../../ui/pointWords';
+import type { FieldKit } from './fieldKit';
+import { FormRow } from './FormRow';
+import type { ForumForm } from './forumForm';
+
+interface Props {
+  readonly kit: FieldKit;
+  readonly values: ForumForm;
+}
+const line = 'flex flex-wrap items-center gap-2';
+const select = 'select select-sm raised h-9 w-auto';
+
+/** What authors may do with their posts and with those of others. */
+export function AuthorsRow({ kit, values }: Props) {
+  const { form, says, number } = kit;
+  return (
+    <FormRow label="Authors may">
+      <div className={line}>
+        change their posts
+        <select {...form.register('edit')} aria-label="How long posts may be changed" className={select}>
+          <option value="untilPostingCloses">until posting closes</option>
+          <option value="untilAnswered">until someone answers</option>
+          <option value="minutes">for some minutes</option>
+          <option value="never">never</option>
+        </select>
+        {values.edit === 'minutes' && <>: {number('editMinutes', 'Minutes posts may be changed')} minutes</>}
+      </div>
+      {says('editMinutes')}
+      <div className={line}>
+        remove them
+        <select {...form.register('remove')} aria-label="When posts may be removed" className={select}>
+          <option value="untilAnswered">until someone answers</option>
+          <option value="anyTime">at any time</option>
+          <option value="never">never</option>
+        </select>
+      </div>
+      <label className={line}>
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('quote')} />
+        quote each other
+      </label>
+      <label className={line}>
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('attach')} />
+        attach files
+      </label>
+      {values.attach && (
+        <div className="space-y-2 pl-7">
+          <div className={line}>
+            {ATTACHMENT_KINDS.map((kind) => (
+              <label key={kind} className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm"
+                  value={kind}
+                  {...form.register('attachKinds')}
+                />
+                {{ image: 'images', document: 'documents', audio: 'sound', video: 'video' }[kind]}
+              </label>
+            ))}
+          </div>
+          {says('attachKinds')}
+          <div className={line}>
+            at most {number('attachNumber', 'Files a post')} files a post, of{' '}
+            {number('attachMegabytes', 'Megabytes a file')} MB each
+          </div>
+          {says('attachNumber')}
+          {says('attachMegabytes')}
+        </div>
+      )}
+    </FormRow>
+  );
+}
+
+/** Approval, being told, nods and ratings, recent posts. */
+export function AttentionRow({ kit, values }: Props) {
+  const { form } = kit;
+  return (
+    <FormRow label="Attention">
+      <div className={line}>
+        Before classmates see a post, staff approve
+        <select {...form.register('hold')} aria-label="Hold for approval" className={select}>
+          <option value="none">nothing</option>
+          <option value="first">the first post of each student</option>
+          <option value="all">every post</option>
+        </select>
+      </div>
+      <div className={line}>
+        Of new posts
+        <select {...form.register('told')} aria-label="Who is told of new posts" className={select}>
+          <option value="everyone">everyone is told</option>
+          <option value="each">each decides to be told</option>
+          <option value="nobody">nobody is told</option>
+        </select>
+      </div>
+      <div className={line}>
+        Posts can be
+        <select {...form.register('approve')} aria-label="Nods and ratings" className={select}>
+          <option value="off">answered only</option>
+          <option value="nods">nodded to</option>
+          <option value="ratings">rated from 1 to 5</option>
+        </select>
+        {values.approve !== 'off' && (
+          <select
+            {...form.register('approveShown')}
+            aria-label="Who learns of nods and ratings"
+            className={select}
+          >
+            <option value="private">and only the author learns of it</option>
+            <option value="open">counted in the open</option>
+          </select>
+        )}
+      </div>
+      <label className={line}>
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('recent')} />
+        The newest posts stand beside it in students’ lists
+      </label>
+    </FormRow>
+  );
+}
+
+/** What has to be done before, and for whom the forum is. */
+export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView; self: string }) {
+  const course = useCourse();
+  const { form, says, notes } = kit;
+  const list = useFieldArray({ control: form.control, name: 'prerequisites' });
+  const others = plan.forums.filter(({ id }) => id !== self);
+  const chosen =
+    values.audienceSections.length + values.audienceGroups.length + values.audienceStudents.length;
+  const boxes = (
+    name: 'audienceSections' | 'audienceGroups' | 'audienceStudents',
+    items: readonly { id: string; title: string }[],
+    label: string,
+  ) =>
+    items.length > 0 && (
+      <div>
+        <p className="quiet text-sm">{label}</p>
+        <div className="grid max-h-44 grid-cols-2 gap-x-4 overflow-y-auto sm:grid-cols-3">
+          {items.map(({ id, title }) => (
+            <label key={id} className="flex items-center gap-2 py-0.5">
+              <input type="checkbox" className="checkbox checkbox-xs" value={id} {...form.register(name)} />
+              <span className="truncate">{title}</span>
+            </label>
+          ))}
+        </div>
+      </div>
+    );
+  return (
+    <FormRow label="Before, and for whom">
+      {list.fields.map((field, index) => (
+        <div key={field.id} className={line}>
+          after
+          <select
+            {...form.register(`prerequisites.${index}.kind`)}
+            aria-label={`What has to be done first, ${index + 1}`}
+            className={select}
+          >
+            <option value="initialPosts">the initial posts</option>
+            <option value="allPosts">all required posts</option>
+            <option value="score">a released score of at least</option>
+          </select>
+          {values.prerequisites[index]?.kind === 'score' && (
+            <>
+              <input
+                {...form.register(`prerequisites.${index}.percent`)}
+                aria-label="Percent"
+                inputMode="decimal"
+                className="input input-sm raised num h-9 w-16 text-center"
+              />{' '}
+              %
+            </>
+          )}
+          in
+          <select
+            {...form.register(`prerequisites.${index}.forumId`)}
+            aria-label={`In which forum, ${index + 1}`}
+            className={`${select} max-w-64`}
+          >
+            <option value="">choose a forum</option>
+            {others.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label="Take this prerequisite away"
+            onClick={() => list.remove(index)}
+          >
+            <X className="size-3.5" aria-hidden />
+          </button>
+          {says(`prerequisites.${index}`)}
+        </div>
+      ))}
+      {others.length > 0 && (
+        <button
+          type="button"
+          className="btn btn-sm raised ruled h-9"
+          onClick={() => list.append({ forumId: '', kind: 'initialPosts', percent: '50' })}
+        >
+          <Plus className="size-4" aria-hidden />
+          Something has to be done first
+        </button>
+      )}
+      {says('prerequisites')}
+      {notes('prerequisites')}
+      <div className={line}>
+        It is for
+        <select {...form.register('audience')} aria-label="Audience" className={select}>
+          <option value="everyone">everyone</option>
+          <option value="listed">some sections, groups or students</option>
+        </select>
+        {values.audience === 'listed' && <span className="quiet">{countWords(chosen, 'choice')}</span>}
+      </div>
+      {values.audience === 'listed' && (
+        <div className="space-y-3 pl-7">
+          {boxes('audienceSections', course.sections, 'Sections')}
+          {boxes('audienceGroups', plan.groups, 'Groups')}
+          {boxes(
+            'audienceStudents',
+            plan.students.map(({ name }) => ({ id: name.id, title: name.sortable })),
+            'Students',
+          )}
+        </div>
+      )}
+      {says('audience')}
+      {notes('audience')}
+    </FormRow>
+  );
+}

@@ -1,0 +1,344 @@
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import type { z } from 'zod';
+import { forumOf, type ForumSettings } from '../../../contract/forumSettings';
+import { saveForum, sealChangeNames, type ForumForEdit, type PlanView } from '../../../contract/plan';
+import { ApiProblem, call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { useKeptEdit } from '../../data/useKeptEdit';
+import { timeWords } from '../../ui/dateWords';
+import { findingWords } from '../../ui/findingWords';
+import { countWords } from '../../ui/pointWords';
+import { RichEditor } from '../../ui/editor/RichEditor';
+import { useFieldKit } from './fieldKit';
+import { FormRow } from './FormRow';
+import { ConversationRows } from './ConversationRows';
+import { EvaluationRow } from './EvaluationRow';
+import { AttentionRow, AuthorsRow, BeforeRow } from './FinerRows';
+import { DatesRow, RequiredRow, SealRow } from './ForumRows';
+import { fieldOf, fromForm, toForm, type ForumForm } from './forumForm';
+import { courseDataFrom, findingsFor, wordsFor } from './planData';
+import { ownTermsWords, targetWords } from './ownTermsWords';
+import { SaveConflict } from './SaveConflict';
+import { SealWarning } from './SealWarning';
+import { StudentPreview } from './StudentPreview';
+
+/** A forum as a form beside what a student will see; what is typed is kept until it is saved or thrown away. */
+export function ForumEditor({
+  plan,
+  saved: first,
+  keep,
+}: {
+  plan: PlanView;
+  saved: ForumForEdit;
+  keep: string;
+}) {
+  const course = useCourse();
+  const navigate = useNavigate();
+  const [saved, setSaved] = useState(first);
+  const { restored, keptAt, keep: keepEdit, drop } = useKeptEdit<ForumForm>('forum', keep);
+  const [theirs, setTheirs] = useState<ForumForEdit | null>(null);
+  const [warned, setWarned] = useState<{ names: z.infer<typeof sealChangeNames>; publish: boolean } | null>(
+    null,
+  );
+  const [busy, setBusy] = useState(false);
+  const [tried, setTried] = useState(false);
+  const [finer, setFiner] = useState(
+    first.settings.rules.prerequisites.length > 0 || first.settings.rules.audience.kind === 'listed',
+  );
+  const form = useForm<ForumForm>({ defaultValues: restored?.value ?? toForm(saved.settings, course.zone) });
+  const values = useWatch({ control: form.control }) as ForumForm;
+  const deferred = useDeferredValue(values);
+  const read = useMemo(
+    () => fromForm(deferred, saved.settings, course.zone),
+    [deferred, saved.settings, course.zone],
+  );
+  const forum = useMemo(
+    () => forumOf(read.settings, { id: saved.id, status: saved.status, frozen: saved.frozen }),
+    [read.settings, saved.id, saved.status, saved.frozen],
+  );
+  const data = useMemo(() => courseDataFrom(plan, course.zone), [plan, course.zone]);
+  const findings = useMemo(
+    () => findingsFor(plan, course, data, forum, read.settings.categoryId),
+    [plan, course, data, forum, read.settings.categoryId],
+  );
+  const words = wordsFor(plan, course);
+  const errors = findings.filter((finding) => finding.severity === 'error');
+  const { isDirty } = form.formState;
+
+  useEffect(() => {
+    if (isDirty) keepEdit(values);
+  }, [values, isDirty, keepEdit]);
+
+  const problem = (name: string): string | undefined => {
+    const { error } = form.getFieldState(name as Path<ForumForm>);
+    const server = typeof error?.message === 'string' ? error.message : undefined;
+    const short = name.replace(/^dates\./, '');
+    const early = short === 'title' || short.startsWith('questions.');
+    return server ?? (tried || !early ? read.problems[short] : undefined);
+  };
+
+  const save = async (publish: boolean, { version = saved.version, confirmed = false } = {}) => {
+    setTried(true);
+    const current = fromForm(form.getValues(), saved.settings, course.zone);
+    const [wrong] = Object.entries(current.problems);
+    if (wrong) {
+      const name = (wrong[0] in form.getValues('dates') ? `dates.${wrong[0]}` : wrong[0]) as Path<ForumForm>;
+      form.setFocus(name);
+      toast.error(wrong[1] ?? 'Something has to be put right first.');
+      return;
+    }
+    if ((publish || saved.status === 'published') && errors.length > 0) {
+      toast.error(`Put right first: ${findingWords(errors[0]!, words).title}`);
+      return;
+    }
+    setBusy(true);
+    try {
+      const answer = await call(
+        saveForum,
+        { course: course.id, forum: saved.id },
+        { version, settings: current.settings, publish, confirmed },
+      );
+      drop();
+      toast.success(
+        answer.status === 'published'
+          ? saved.status === 'published'
+            ? 'Saved. Everything is worked out anew from all posts.'
+            : `Published to ${countWords(plan.students.length, 'student')}.`
+          : 'Kept as a draft.',
+      );
+      await navigate(`/c/${course.id}/plan?forum=${saved.id}`);
+    } catch (error) {
+      if (error instanceof ApiProblem && error.problem.code === 'sealChanges') {
+        setWarned({ names: sealChangeNames.parse(error.problem.current), publish });
+        setBusy(false);
+        return;
+      }
+      if (error instanceof ApiProblem) {
+        if (error.problem.code === 'conflict' && error.problem.current)
+          setTheirs(error.problem.current as ForumForEdit);
+        for (const { field, message } of error.problem.errors ?? []) {
+          const name = fieldOf(field);
+          if (name) form.setError(name, { message }, { shouldFocus: true });
+        }
+      }
+      toast.error(sentenceOf(error));
+    }
+    setBusy(false);
+  };
+  const takeTheirs = (settings: ForumSettings) => {
+    form.reset(toForm(settings, course.zone));
+    drop();
+  };
+
+  const kit = useFieldKit(form, problem, findings, words);
+  const { says } = kit;
+  const isNew = saved.version === 0;
+  const published = saved.status === 'published';
+
+  return (
+    <form
+      className="flex min-h-0 grow flex-col lg:flex-row"
+      noValidate
+      onSubmit={(event) => event.preventDefault()}
+    >
+      <div className="min-w-0 grow px-5 pb-16 lg:max-w-[50rem]">
+        <div className="flex flex-wrap items-baseline gap-x-4 pt-4 pb-2">
+          <Link to={`/c/${course.id}/plan`} className="link-plain">
+            ‹ Plan
+          </Link>
+          <h1 className="text-2xl">{values.title.trim() || (isNew ? 'New forum' : 'Untitled')}</h1>
+          <span className="quiet text-sm" aria-live="polite">
+            {published ? 'published' : 'draft'}
+            {keptAt !== null && ` · unsaved changes kept ${timeWords(keptAt, course.zone)}`}
+          </span>
+          {restored && (
+            <button type="button" className="link-plain text-sm" onClick={() => takeTheirs(saved.settings)}>
+              Throw them away
+            </button>
+          )}
+        </div>
+        {theirs && (
+          <SaveConflict
+            theirs={theirs}
+            title={values.title}
+            take={() => {
+              setSaved(theirs);
+              takeTheirs(theirs.settings);
+              setTheirs(null);
+            }}
+            overwrite={() => {
+              setSaved({ ...theirs, settings: saved.settings });
+              setTheirs(null);
+              void save(false, { version: theirs.version });
+            }}
+          />
+        )}
+        {warned && (
+          <SealWarning
+            names={warned.names}
+            close={() => setWarned(null)}
+            confirm={() => {
+              setWarned(null);
+              void save(warned.publish, { confirmed: true });
+            }}
+          />
+        )}
+        <FormRow label="Title and unit">
+          <input
+            {...form.register('title')}
+            aria-label="Title"
+            aria-invalid={Boolean(problem('title'))}
+            placeholder="Who owns the floodplain?"
+            className={`input raised h-10 w-full font-serif text-lg ${problem('title') ? 'input-error' : ''}`}
+            autoFocus={isNew}
+          />
+          {says('title')}
+          <select
+            {...form.register('unitId')}
+            aria-label="Unit"
+            className="select select-sm raised h-9 w-auto max-w-full"
+          >
+            <option value="">On top of the course</option>
+            {course.units.map((unit, index) => (
+              <option key={unit.id} value={unit.id}>
+                {index + 1} · {unit.title}
+              </option>
+            ))}
+          </select>
+        </FormRow>
+        <FormRow label="Prompt">
+          <Controller
+            control={form.control}
+            name="prompt"
+            render={({ field }) => (
+              <RichEditor
+                key={theirs === null ? saved.version : 'theirs'}
+                label="Prompt"
+                value={field.value}
+                onChange={field.onChange}
+                course={course.id}
+                headings
+                forums={plan.forums
+                  .filter(({ id }) => id !== saved.id)
+                  .map(({ id, title }) => ({ address: `/c/${course.id}/discuss/${id}`, title }))}
+                placeholder="What do you ask your students?"
+                invalid={Boolean(problem('prompt'))}
+              />
+            )}
+          />
+          {says('prompt')}
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              disabled={saved.starterPosted}
+              {...form.register('hasStarter')}
+            />
+            Open the conversation with a starter of your own
+            {saved.starterPosted && (
+              <span className="quiet text-sm">(it is posted; edit it in the forum)</span>
+            )}
+          </label>
+          {values.hasStarter && !saved.starterPosted && (
+            <Controller
+              control={form.control}
+              name="starter"
+              render={({ field }) => (
+                <RichEditor
+                  label="Starter"
+                  value={field.value}
+                  onChange={field.onChange}
+                  course={course.id}
+                  minHeight="4rem"
+                  placeholder="Posted in your name when you publish; visible under the seal."
+                />
+              )}
+            />
+          )}
+        </FormRow>
+        <ConversationRows
+          kit={kit}
+          values={values}
+          posts={saved.posts}
+          was={saved.settings.rules}
+          plans={plan.groupPlans}
+        />
+        <DatesRow kit={kit} forum={forum} />
+        <SealRow kit={kit} values={values} />
+        <RequiredRow kit={kit} values={values} />
+        {!isNew && (
+          <FormRow label="Own terms">
+            <ul className="pt-1.5 text-sm">
+              {saved.settings.rules.ownTerms.map((own) => (
+                <li key={own.id}>
+                  <b className="font-semibold">{targetWords(own.targets, plan, course)}:</b>{' '}
+                  {ownTermsWords(own, course.zone)}
+                </li>
+              ))}
+            </ul>
+            <Link to={`/c/${course.id}/plan?forum=${saved.id}&terms=new`} className="link-plain text-sm">
+              {saved.settings.rules.ownTerms.length === 0
+                ? 'Give a section, a group or a student own terms'
+                : 'Add or change own terms'}
+            </Link>
+          </FormRow>
+        )}
+        <EvaluationRow kit={kit} values={values} plan={plan} self={saved.id} />
+        <details
+          className="ruled border-b py-4"
+          open={finer}
+          onToggle={(event) => setFiner(event.currentTarget.open)}
+        >
+          <summary className="link-plain">
+            Finer rules: what authors may do, approval, being told, nods, prerequisites, audience
+          </summary>
+          <AuthorsRow kit={kit} values={values} />
+          <AttentionRow kit={kit} values={values} />
+          <BeforeRow kit={kit} values={values} plan={plan} self={saved.id} />
+        </details>
+      </div>
+      <aside
+        aria-label="Preview"
+        className="ruled raised flex flex-col border-t p-5 lg:sticky lg:top-[52px] lg:h-[calc(100vh-52px)] lg:w-[30rem] lg:shrink-0 lg:grow lg:border-t-0 lg:border-l"
+      >
+        <div className="min-h-0 grow overflow-y-auto pr-5 -mr-5 pl-5 -ml-5">
+          <StudentPreview forum={forum} data={data} plan={plan} />
+        </div>
+        <div className="flex gap-2 pt-4">
+          {published ? (
+            <button
+              type="button"
+              className="btn btn-primary grow"
+              disabled={busy}
+              onClick={() => void save(false)}
+            >
+              Save
+            </button>
+          ) : (
+            <>
+              <button
+                type="button"
+                className="btn btn-primary grow"
+                disabled={busy}
+                onClick={() => void save(true)}
+              >
+                Publish to {countWords(plan.students.length, 'student')}
+              </button>
+              <button
+                type="button"
+                className="btn raised ruled"
+                disabled={busy}
+                onClick={() => void save(false)}
+              >
+                Keep as draft
+              </button>
+            </>
+          )}
+        </div>
+      </aside>
+    </form>
+  );
+}

@@ -1,0 +1,90 @@
+import { useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import type { ForumSettings } from '../../../contract/forumSettings';
+import { newForum } from '../../../contract/newForum';
+import { getForumSettings, getPlan } from '../../../contract/plan';
+import { listRecipes } from '../../../contract/recipes';
+import { fromRecipeDates } from '../../../core/plan/recipeDates';
+import { mondayOf } from '../../../core/time/calendarDay';
+import { ApiProblem } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { useApi } from '../../data/useApi';
+import { NotFound } from '../../ui/NotFound';
+import { Failed, Loading } from '../../ui/states';
+import { useTitle } from '../../ui/useTitle';
+import { ForumEditor } from './ForumEditor';
+
+/** A course's forum that does not exist yet; from nothing, or from the recipe the address names. */
+export function NewForum() {
+  const course = useCourse();
+  const [search] = useSearchParams();
+  const recipeId = search.get('recipe');
+  const [id] = useState(newId);
+  const plan = useApi(getPlan, { course: course.id }, { revalidateOnFocus: false });
+  const recipes = useApi(listRecipes, recipeId ? { course: course.id } : null, { revalidateOnFocus: false });
+  useTitle('New forum', course.title);
+  if (course.role !== 'instructor') return <NotFound />;
+  const error = plan.error ?? recipes.error;
+  if (error && !plan.data) return <Failed error={error} retry={() => void plan.mutate()} />;
+  if (!plan.data || (recipeId && !recipes.data)) return <Loading />;
+  const recipe = recipes.data?.recipes.find((each) => each.id === recipeId);
+  const week = /^\d{4}-\d{2}-\d{2}$/.test(search.get('week') ?? '') ? search.get('week')! : null;
+  const base = recipe?.settings ?? newForum();
+  const settings: ForumSettings = {
+    ...base,
+    title: recipe ? recipe.title : '',
+    unitId: course.units[0]?.id ?? null,
+    categoryId: base.rules.evaluation ? (course.categories[0]?.id ?? null) : null,
+    rules: {
+      ...base.rules,
+      // Every forum has questions of its own, also when two start from one recipe.
+      questions: base.rules.questions.map((question) => ({
+        ...question,
+        id: `${id.slice(0, 8)}-${question.id}`,
+      })),
+      schedule:
+        recipe && week ? fromRecipeDates(recipe.dates, mondayOf(week), course.zone) : base.rules.schedule,
+    },
+  };
+  return (
+    <ForumEditor
+      key={recipeId}
+      plan={plan.data}
+      saved={{
+        id,
+        version: 0,
+        status: 'draft',
+        frozen: false,
+        posts: 0,
+        settings,
+        promptHtml: '',
+        starterPosted: false,
+      }}
+      keep={recipeId ? `new ${recipeId}` : 'new'}
+    />
+  );
+}
+
+/** A forum that is changed. */
+export function EditForum() {
+  const course = useCourse();
+  const { forum } = useParams();
+  const plan = useApi(getPlan, { course: course.id }, { revalidateOnFocus: false });
+  const saved = useApi(
+    getForumSettings,
+    { course: course.id, forum: forum! },
+    { revalidateOnFocus: false, revalidateIfStale: true },
+  );
+  useTitle(saved.data?.settings.title, 'Plan', course.title);
+  if (course.role !== 'instructor') return <NotFound />;
+  const error = plan.error ?? saved.error;
+  if (error && !saved.data)
+    return error instanceof ApiProblem && error.problem.status === 404 ? (
+      <NotFound />
+    ) : (
+      <Failed error={error} />
+    );
+  if (!plan.data || !saved.data) return <Loading />;
+  return <ForumEditor key={saved.data.id} plan={plan.data} saved={saved.data} keep={saved.data.id} />;
+}

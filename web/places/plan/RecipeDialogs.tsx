@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { dropRecipe, listRecipes, saveRecipe, type Recipe } from '../../../contract/recipes';
+import type { PlannedForum } from '../../../contract/plan';
+import { call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { useApi } from '../../data/useApi';
+import { Dialog } from '../../ui/Dialog';
+import { Failed, Loading } from '../../ui/states';
+import { forumSentence } from './planData';
+
+const OF: Record<Recipe['of'], string> = {
+  juror: 'ships with Juror',
+  course: 'of this course',
+  mine: 'yours',
+};
+
+/** Saves a forum's settings as a recipe, one's own or the course's. */
+export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; close: () => void }) {
+  const course = useCourse();
+  const [title, setTitle] = useState(planned.title);
+  const [note, setNote] = useState('');
+  const [forCourse, setForCourse] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const save = async () => {
+    try {
+      await call(
+        saveRecipe,
+        { course: course.id, recipe: newId() },
+        { forumId: planned.id, title, note, forCourse },
+      );
+      toast.success('The recipe is kept. Start from it under New forum.');
+      close();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <Dialog title="Save as a recipe" onClose={close}>
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <label className="block">
+          <span className="quiet mb-0.5 block text-sm">Name</span>
+          <input
+            className="input input-sm raised h-9 w-full"
+            value={title}
+            onChange={(event) => setTitle(event.target.value)}
+          />
+        </label>
+        <label className="block">
+          <span className="quiet mb-0.5 block text-sm">When to use it</span>
+          <input
+            className="input input-sm raised h-9 w-full"
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+          />
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={forCourse}
+            onChange={(event) => setForCourse(event.target.checked)}
+          />
+          For everyone who teaches this course
+        </label>
+        <p className="quiet text-sm">
+          Prompt, rules and evaluation are kept; dates count from the Monday of the week it starts in. Groups,
+          own terms, audience and prerequisites belong to this term and stay here.
+        </p>
+        {problem && (
+          <p role="alert" className="text-sm text-error">
+            {problem}
+          </p>
+        )}
+        <button className="btn btn-primary">Save the recipe</button>
+      </form>
+    </Dialog>
+  );
+}
+
+/** What a new forum starts from: nothing, or a recipe in the week of a Monday. */
+export function StartDialog({ monday, close }: { monday: string; close: () => void }) {
+  const course = useCourse();
+  const { data, error, mutate } = useApi(listRecipes, { course: course.id });
+  const [week, setWeek] = useState(monday);
+  const drop = async (recipe: Recipe) => {
+    try {
+      await call(dropRecipe, { course: course.id, recipe: recipe.id });
+      await mutate();
+    } catch (failed) {
+      toast.error(sentenceOf(failed));
+    }
+  };
+  return (
+    <Dialog title="Start a forum" onClose={close} wide>
+      <div className="flex flex-wrap items-center gap-3">
+        <Link to="new" className="btn btn-primary btn-sm h-9">
+          From nothing
+        </Link>
+        <label className="flex items-center gap-2">
+          or from a recipe, in the week of
+          <input
+            type="date"
+            className="input input-sm raised h-9 w-40"
+            aria-label="Week it starts in"
+            value={week}
+            onChange={(event) => setWeek(event.target.value)}
+          />
+        </label>
+      </div>
+      {error && <Failed error={error} />}
+      {!data && !error && <Loading />}
+      <ul className="ruled mt-4 border-t">
+        {data?.recipes.map((recipe) => (
+          <li key={recipe.id} className="ruled border-b py-2.5">
+            <div className="flex items-baseline gap-3">
+              <Link
+                to={`new?recipe=${recipe.id}&week=${week}`}
+                className="font-serif text-base font-semibold hover:underline"
+              >
+                {recipe.title}
+              </Link>
+              <span className="quiet grow text-xs">{OF[recipe.of]}</span>
+              {recipe.of !== 'juror' && (
+                <button
+                  type="button"
+                  className="quiet text-xs hover:underline"
+                  onClick={() => void drop(recipe)}
+                >
+                  Throw away
+                </button>
+              )}
+            </div>
+            <p className="quiet text-sm">{recipe.note || forumSentence(recipe.settings.rules)}</p>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  );
+}

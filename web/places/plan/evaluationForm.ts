@@ -1,0 +1,114 @@
+import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
+import type { Part } from '../../../core/course/forum';
+import { maximumWords } from '../../ui/pointWords';
+import type { FieldReader } from './fieldReader';
+
+/** One part of an evaluation as it is typed. */
+export interface PartForm {
+  id: string;
+  title: string;
+  points: string;
+  basis: Part['basis'];
+  kind: 'direct' | 'completion' | 'allOrNothing';
+}
+
+/** How a forum becomes a score, as it is typed. */
+export interface EvaluationForm {
+  evaluated: boolean;
+  categoryId: string;
+  /** The item made before that it feeds; empty for one of its own. */
+  itemId: string;
+  display: ForumRules['display'];
+  maximum: string;
+  parts: PartForm[];
+  aboveMaximum: boolean;
+  lateness: 'none' | 'perDay' | 'noCredit';
+  percentADay: string;
+  percentAtMost: string;
+  gate: 'none' | 'replies' | 'whole';
+  ready: 'complete' | 'anyPost' | 'atLeast';
+  readyPosts: string;
+  readyAfterDue: boolean;
+}
+
+const START: readonly PartForm[] = [
+  { id: 'initial', title: 'Initial post', points: '6', basis: 'initial', kind: 'direct' },
+  { id: 'replies', title: 'Replies', points: '4', basis: 'replies', kind: 'completion' },
+];
+
+/** A saved evaluation as the form shows it. */
+export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings): EvaluationForm {
+  const { evaluation, ready } = rules;
+  const lateness = evaluation?.lateness ?? { kind: 'perDay' as const, percent: 1000, atMost: 5000 };
+  return {
+    evaluated: evaluation !== null,
+    categoryId: categoryId ?? '',
+    itemId: itemId ?? '',
+    display: rules.display,
+    maximum: evaluation === null ? '10' : maximumWords(evaluation.maximum),
+    parts:
+      evaluation === null
+        ? START.map((part) => ({ ...part }))
+        : evaluation.parts.map((part) => ({
+            id: part.id,
+            title: part.title,
+            points: maximumWords(part.maximum),
+            basis: part.basis,
+            kind: part.kind === 'completion' && part.allOrNothing ? 'allOrNothing' : part.kind,
+          })),
+    aboveMaximum: evaluation?.aboveMaximum ?? false,
+    lateness: lateness.kind,
+    percentADay: lateness.kind === 'perDay' ? String(lateness.percent / 100) : '10',
+    percentAtMost: lateness.kind === 'perDay' ? String(lateness.atMost / 100) : '50',
+    gate: evaluation?.gate ?? 'none',
+    ready: typeof ready.when === 'string' ? ready.when : 'atLeast',
+    readyPosts: typeof ready.when === 'string' ? '1' : String(ready.when.atLeast),
+    readyAfterDue: ready.afterLastDue,
+  };
+}
+
+function partFrom(typed: PartForm, index: number, before: Part | undefined, read: FieldReader): Part {
+  const title = typed.title.trim();
+  if (title === '') read.problems[`parts.${index}.title`] = 'Give the part a name.';
+  const common = {
+    id: typed.id,
+    title: title || before?.title || 'Part',
+    maximum: read.points(`parts.${index}.points`, typed.points, before?.maximum ?? 0),
+    basis: typed.basis,
+  };
+  return typed.kind === 'direct'
+    ? { ...common, kind: 'direct' }
+    : { ...common, kind: 'completion', allOrNothing: typed.kind === 'allOrNothing' };
+}
+
+/** What the form says about evaluation; parts without points are left out. */
+export function evaluationFrom(
+  form: EvaluationForm,
+  base: ForumSettings,
+  read: FieldReader,
+): ForumRules['evaluation'] {
+  if (!form.evaluated) return null;
+  const before = base.rules.evaluation;
+  const parts = form.parts.map((part, index) =>
+    partFrom(
+      part,
+      index,
+      before?.parts.find(({ id }) => id === part.id),
+      read,
+    ),
+  );
+  return {
+    aboveMaximum: form.aboveMaximum,
+    maximum: read.points('maximum', form.maximum, before?.maximum ?? 0),
+    parts: parts.filter(({ maximum }) => maximum > 0),
+    lateness:
+      form.lateness === 'perDay'
+        ? {
+            kind: 'perDay',
+            percent: read.percent('percentADay', form.percentADay, 1000),
+            atMost: read.percent('percentAtMost', form.percentAtMost, 5000),
+          }
+        : { kind: form.lateness },
+    gate: form.gate,
+  };
+}

@@ -1,0 +1,77 @@
+import type { Path, UseFormReturn } from 'react-hook-form';
+import type { Finding, FindingField } from '../../../core/checks/check';
+import { toWallClock } from '../../../core/time/wallClock';
+import { useCourse } from '../../data/course';
+import { findingWords, type FindingWords } from '../../ui/findingWords';
+import { FindingNote } from './FindingNote';
+import type { ForumForm } from './forumForm';
+
+/** The fields of a forum's form, each with what is wrong with it, and the findings that stand beside them. */
+export type FieldKit = ReturnType<typeof useFieldKit>;
+
+/** Makes the fields of the form. */
+export function useFieldKit(
+  form: UseFormReturn<ForumForm>,
+  problem: (name: string) => string | undefined,
+  findings: readonly Finding[],
+  words: FindingWords,
+) {
+  const course = useCourse();
+  const notes = (...fields: FindingField[]) =>
+    findings
+      .filter((finding) => fields.includes(finding.field))
+      .map((finding) => {
+        const { repair } = finding;
+        return (
+          <FindingNote
+            key={finding.code + finding.field}
+            severity={finding.severity}
+            {...findingWords(finding, words)}
+            repair={
+              repair
+                ? {
+                    label:
+                      repair.date === 'visibleUntil' ? 'Leave it visible' : 'Keep posting open until then',
+                    run: () =>
+                      form.setValue(
+                        `dates.${repair.date}`,
+                        repair.at === null ? '' : toWallClock(repair.at, course.zone),
+                        { shouldDirty: true },
+                      ),
+                  }
+                : undefined
+            }
+          />
+        );
+      });
+  const says = (name: string) => {
+    const message = problem(name);
+    return message ? (
+      <p className="text-sm text-error" id={`${name}-problem`}>
+        {message}
+      </p>
+    ) : null;
+  };
+  const number = (name: Path<ForumForm>, label: string, width = 'w-16') => (
+    <input
+      {...form.register(name)}
+      inputMode="decimal"
+      aria-label={label}
+      aria-invalid={Boolean(problem(name))}
+      className={`input input-sm h-9 ${width} num raised text-center ${problem(name) ? 'input-error' : ''}`}
+    />
+  );
+  const date = (name: keyof ForumForm['dates'], label: string) => (
+    <label className="block">
+      <span className="quiet mb-0.5 block text-sm">{label}</span>
+      <input
+        {...form.register(`dates.${name}`)}
+        type="datetime-local"
+        aria-invalid={Boolean(problem(`dates.${name}`))}
+        className={`input input-sm raised h-9 w-full ${problem(`dates.${name}`) ? 'input-error' : ''}`}
+      />
+      {says(`dates.${name}`)}
+    </label>
+  );
+  return { form, notes, says, number, date };
+}

@@ -1,0 +1,112 @@
+import { useRef } from 'react';
+import {
+  dismissFinding,
+  duplicateForums,
+  setForumsRemoved,
+  setForumStatus,
+  type PlannedForum,
+} from '../../../contract/plan';
+import type { Finding } from '../../../core/checks/check';
+import { factsOf } from '../../../core/checks/factsOf';
+import { call } from '../../data/api';
+import { useCourse } from '../../data/course';
+import type { Deed } from './useUndo';
+
+type Status = 'published' | 'draft' | 'frozen' | 'unfrozen';
+
+const BACK: Record<Status, Status> = {
+  published: 'draft',
+  draft: 'published',
+  frozen: 'unfrozen',
+  unfrozen: 'frozen',
+};
+const LABELS: Record<Status, string> = {
+  published: 'publishing',
+  draft: 'back to draft',
+  frozen: 'freezing',
+  unfrozen: 'unfreezing',
+};
+
+/** What is done to whole forums from the plan, each remembered so that it can be taken back. They throw what `call` throws. */
+export interface ForumDeeds {
+  readonly setStatus: (planned: PlannedForum, to: Status) => Promise<void>;
+  readonly remove: (planned: PlannedForum) => Promise<void>;
+  /** Puts a finding aside with a reason. */
+  readonly putAside: (planned: PlannedForum, finding: Finding, reason: string) => Promise<void>;
+  readonly duplicate: (
+    copies: readonly { from: string; to: string }[],
+    where: { unitId: string | null; days: number },
+    label: string,
+  ) => Promise<void>;
+}
+
+/** @param versionOf the version of a forum as last seen; what is taken back later begins from that one */
+export function useForumDeeds(
+  versionOf: (forumId: string) => number,
+  refresh: () => Promise<unknown>,
+  push: (deed: Deed) => void,
+): ForumDeeds {
+  const course = useCourse().id;
+  // What is in the bin is not in the plan: its versions are kept here.
+  const binned = useRef(new Map<string, number>());
+  const status = async (forum: string, to: Status) => {
+    await call(setForumStatus, { course, forum }, { version: versionOf(forum), to });
+    await refresh();
+  };
+  const setRemoved = async (forums: readonly string[], removed: boolean) => {
+    const { versions } = await call(
+      setForumsRemoved,
+      { course },
+      {
+        forums: forums.map((id) => ({
+          id,
+          version: removed ? versionOf(id) : (binned.current.get(id) ?? 0),
+        })),
+        removed,
+      },
+    );
+    for (const [id, version] of Object.entries(versions)) binned.current.set(id, version);
+    await refresh();
+  };
+  return {
+    setStatus: async (planned, to) => {
+      await status(planned.id, to);
+      push({
+        label: `${LABELS[to]} ${planned.title}`,
+        undo: () => status(planned.id, BACK[to]),
+        redo: () => status(planned.id, to),
+      });
+    },
+    remove: async (planned) => {
+      await setRemoved([planned.id], true);
+      push({
+        label: `removing ${planned.title}`,
+        undo: () => setRemoved([planned.id], false),
+        redo: () => setRemoved([planned.id], true),
+      });
+    },
+    putAside: async (planned, finding, reason) => {
+      const about = { forumId: planned.id, code: finding.code, facts: factsOf(finding) };
+      const set = async (why: string | null) => {
+        await call(dismissFinding, { course }, { ...about, reason: why });
+        await refresh();
+      };
+      await set(reason);
+      push({
+        label: `putting a finding of ${planned.title} aside`,
+        undo: () => set(null),
+        redo: () => set(reason),
+      });
+    },
+    duplicate: async (copies, { unitId, days }, label) => {
+      await call(duplicateForums, { course }, { copies: [...copies], unitId, days });
+      await refresh();
+      const made = copies.map(({ to }) => to);
+      push({
+        label,
+        undo: () => setRemoved(made, true),
+        redo: () => setRemoved(made, false),
+      });
+    },
+  };
+}

@@ -1,0 +1,92 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { z } from 'zod';
+import { moveDates, sealChangeNames, type DatesChange, type PlanView } from '../../../contract/plan';
+import type { DatedRules } from '../../../core/plan/mapDates';
+import { ApiProblem, call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import type { Deed } from './useUndo';
+
+/** New dates of a forum, without the version they are based on. */
+export interface Move {
+  readonly forumId: string;
+  readonly rules: DatedRules;
+}
+type What = 'moved' | 'shifted' | 'ownTerms' | 'undone';
+
+const liftOf = (rules: DatedRules) =>
+  rules.seal !== null && typeof rules.seal.lift === 'object' ? rules.seal.lift.at : null;
+
+/** Changes dates of forums on the server, all or none, and remembers how to take them back. */
+export function usePlanMoves(
+  plan: PlanView | undefined,
+  refresh: () => Promise<unknown>,
+  push: (deed: Deed) => void,
+) {
+  const course = useCourse();
+  const versions = useRef(new Map<string, number>());
+  useEffect(() => {
+    versions.current = new Map(plan?.forums.map(({ id, version }) => [id, version]));
+  }, [plan]);
+  const [warned, setWarned] = useState<{
+    names: z.infer<typeof sealChangeNames>;
+    confirm: () => void;
+  } | null>(null);
+
+  const send = useCallback(
+    async (moves: readonly Move[], what: What, confirmed: boolean) => {
+      const changes = moves.map(({ forumId, rules }): DatesChange => ({
+        forumId,
+        version: versions.current.get(forumId) ?? 0,
+        schedule: { ...rules.schedule },
+        ownTerms: rules.ownTerms.map((own) => ({
+          ...own,
+          targets: { kind: own.targets.kind, ids: [...own.targets.ids] },
+        })),
+        sealLiftsAt: liftOf(rules),
+      }));
+      const answer = await call(moveDates, { course: course.id }, { changes, what, confirmed });
+      for (const [id, version] of Object.entries(answer.versions)) versions.current.set(id, version);
+      await refresh();
+    },
+    [course.id, refresh],
+  );
+
+  const move = useCallback(
+    async (moves: readonly Move[], what: What, label: string): Promise<boolean> => {
+      if (!plan) return false;
+      const before = moves.flatMap(({ forumId }): Move[] => {
+        const planned = plan.forums.find(({ id }) => id === forumId);
+        return planned ? [{ forumId, rules: planned.forum }] : [];
+      });
+      const remember = () =>
+        push({
+          label,
+          undo: () => send(before, 'undone', true),
+          redo: () => send(moves, what, true),
+        });
+      try {
+        await send(moves, what, false);
+        remember();
+        return true;
+      } catch (error) {
+        if (error instanceof ApiProblem && error.problem.code === 'sealChanges') {
+          setWarned({
+            names: sealChangeNames.parse(error.problem.current),
+            confirm: () => {
+              setWarned(null);
+              send(moves, what, true).then(remember, (failed: unknown) => toast.error(sentenceOf(failed)));
+            },
+          });
+          return false;
+        }
+        toast.error(sentenceOf(error));
+        await refresh();
+        return false;
+      }
+    },
+    [plan, push, send, refresh],
+  );
+  const versionOf = useCallback((forumId: string) => versions.current.get(forumId) ?? 0, []);
+  return { move, versionOf, warned, dismissWarning: () => setWarned(null) };
+}

@@ -1,0 +1,52 @@
+import { useCallback, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { sentenceOf } from '../../data/api';
+
+/** Something that was done to the plan, and how it is taken back and done again. */
+export interface Deed {
+  readonly label: string;
+  readonly undo: () => Promise<void>;
+  readonly redo: () => Promise<void>;
+}
+
+/** What was done to the plan on this visit, to be taken back and done again in order. */
+export function useUndo() {
+  const [done, setDone] = useState<readonly Deed[]>([]);
+  const [undone, setUndone] = useState<readonly Deed[]>([]);
+  const [busy, setBusy] = useState(false);
+  const push = useCallback((deed: Deed) => {
+    setDone((before) => [...before.slice(-49), deed]);
+    setUndone([]);
+  }, []);
+  // Two presses before the page is drawn again are one step, not the same step twice.
+  const running = useRef(false);
+  const run = async (deed: Deed, how: 'undo' | 'redo') => {
+    if (running.current) return;
+    running.current = true;
+    setBusy(true);
+    try {
+      await deed[how]();
+      if (how === 'undo') {
+        setDone((before) => before.filter((each) => each !== deed));
+        setUndone((before) => [...before, deed]);
+      } else {
+        setUndone((before) => before.filter((each) => each !== deed));
+        setDone((before) => [...before, deed]);
+      }
+      toast.success(how === 'undo' ? `Taken back: ${deed.label}.` : `Done again: ${deed.label}.`);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+    running.current = false;
+    setBusy(false);
+  };
+  const last = done.at(-1);
+  const next = undone.at(-1);
+  return {
+    push,
+    undo: last && !busy ? () => void run(last, 'undo') : null,
+    redo: next && !busy ? () => void run(next, 'redo') : null,
+    undoLabel: last?.label ?? null,
+    redoLabel: next?.label ?? null,
+  };
+}

@@ -1,0 +1,82 @@
+import { useDraggable } from '@dnd-kit/core';
+import { ArrowRightLeft, Lock, LockOpen } from 'lucide-react';
+import type { RosterPerson } from '../../../contract/roster';
+import type { SeatedGroup } from '../../../core/roster/groupSeats';
+
+/** A student in a group: dragged, or moved with the list beside the name. */
+export function GroupSeat({
+  person,
+  section,
+  groups,
+  at,
+  locked,
+  canEdit,
+  move,
+  lock,
+}: {
+  person: RosterPerson;
+  section: string;
+  groups: readonly SeatedGroup[];
+  /** The group they sit in; null for none. */
+  at: string | null;
+  locked: boolean;
+  canEdit: boolean;
+  move: (to: string | null) => void;
+  lock: () => void;
+}) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({
+    id: person.id,
+    disabled: !canEdit,
+  });
+  return (
+    <li
+      ref={setNodeRef}
+      {...listeners}
+      className={`ruled raised flex items-center gap-1 rounded border px-2 py-0.5 text-sm ${canEdit ? 'cursor-grab touch-none' : ''} ${isDragging ? 'relative z-30 shadow-md' : ''}`}
+      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+    >
+      <span className="min-w-0 grow truncate" title={person.name}>
+        {person.sortable} <span className="quiet text-xs">{section}</span>
+      </span>
+      {canEdit && (
+        <>
+          <span className="relative inline-flex rounded p-0.5 opacity-60 focus-within:opacity-100 focus-within:outline-2 focus-within:outline-primary hover:opacity-100">
+            <ArrowRightLeft className="size-3.5" aria-hidden />
+            <select
+              aria-label={`Move ${person.name} to`}
+              title="Move to another group"
+              className="absolute inset-0 cursor-pointer opacity-0"
+              value={at ?? ''}
+              onPointerDown={(event) => event.stopPropagation()}
+              onChange={(event) => move(event.target.value || null)}
+            >
+              <option value="">in no group</option>
+              {groups.map(({ id, title }) => (
+                <option key={id} value={id}>
+                  {title}
+                </option>
+              ))}
+            </select>
+          </span>
+          {at !== null && (
+            <button
+              type="button"
+              className="cursor-pointer p-0.5"
+              aria-pressed={locked}
+              aria-label={`${person.name} stays where they are`}
+              title={locked ? 'Stays when groups are dealt anew' : 'Keep here when groups are dealt anew'}
+              onPointerDown={(event) => event.stopPropagation()}
+              onClick={lock}
+            >
+              {locked ? (
+                <Lock className="size-3.5" style={{ color: 'var(--river)' }} aria-hidden />
+              ) : (
+                <LockOpen className="size-3.5 opacity-40" aria-hidden />
+              )}
+            </button>
+          )}
+        </>
+      )}
+    </li>
+  );
+}

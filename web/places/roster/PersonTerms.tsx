@@ -1,0 +1,54 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { getPlan } from '../../../contract/plan';
+import type { RosterPerson } from '../../../contract/roster';
+import { useCourse } from '../../data/course';
+import { useApi } from '../../data/useApi';
+import { ownTermsWords } from '../plan/ownTermsWords';
+
+/** A student's own terms over all forums, and new ones. */
+export function PersonTerms({ person }: { person: RosterPerson }) {
+  const course = useCourse();
+  const navigate = useNavigate();
+  const { data } = useApi(getPlan, { course: course.id });
+  const [forum, setForum] = useState('');
+  const lines = (data?.forums ?? []).flatMap((planned) =>
+    planned.forum.ownTerms
+      .filter(({ targets }) => targets.kind === 'students' && targets.ids.includes(person.id))
+      .map((own) => ({ planned, own })),
+  );
+  return (
+    <section aria-label="Own terms" className="ruled mt-5 border-t pt-4">
+      <h3 className="text-base">Own terms</h3>
+      <ul className="mt-1 text-sm">
+        {lines.map(({ planned, own }) => (
+          <li key={own.id} className="py-0.5">
+            <Link to={`/c/${course.id}/plan?forum=${planned.id}`} className="font-semibold hover:underline">
+              {planned.title}
+            </Link>{' '}
+            <span className="quiet">{ownTermsWords(own, course.zone)}</span>
+          </li>
+        ))}
+        {data && lines.length === 0 && <li className="quiet">The same as for everyone.</li>}
+      </ul>
+      {course.role === 'instructor' && (
+        <select
+          className="select select-sm raised mt-2 h-9 w-full"
+          aria-label="Give own terms in a forum"
+          value={forum}
+          onChange={(event) => {
+            setForum(event.target.value);
+            void navigate(`/c/${course.id}/plan?forum=${event.target.value}&terms=new&student=${person.id}`);
+          }}
+        >
+          <option value="">Give own terms in …</option>
+          {data?.forums.map(({ id, title }) => (
+            <option key={id} value={id}>
+              {title}
+            </option>
+          ))}
+        </select>
+      )}
+    </section>
+  );
+}

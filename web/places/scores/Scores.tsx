@@ -1,0 +1,115 @@
+import { Link } from 'react-router';
+import { getScores, type ScoresView } from '../../../contract/gradebook';
+import { useCourse } from '../../data/course';
+import { useApi } from '../../data/useApi';
+import { Explanation } from '../../ui/Explanation';
+import { countWords, maximumWords, percentWords } from '../../ui/pointWords';
+import { scoreWords } from '../../ui/scoreWords';
+import { Prose } from '../../ui/Prose';
+import { Empty, Failed, Loading } from '../../ui/states';
+import { useTitle } from '../../ui/useTitle';
+import { When } from '../../ui/When';
+
+function ItemRow({ item, letters }: { item: ScoresView['items'][number]; letters: ScoresView['letters'] }) {
+  const course = useCourse();
+  const title = item.forumId ? (
+    <Link to={`/c/${course.id}/discuss/${item.forumId}`} className="hover:underline">
+      {item.title}
+    </Link>
+  ) : (
+    item.title
+  );
+  return (
+    <li className="ruled border-b py-4">
+      <div className="flex items-baseline justify-between gap-4">
+        <h2 className="text-lg leading-snug">{title}</h2>
+        <p className="num shrink-0">
+          {item.state === 'released' ? (
+            <>
+              <b className="text-lg">{scoreWords(item.points!, item, letters)}</b>
+              {item.display === 'points' && <span className="quiet"> / {maximumWords(item.maximum)}</span>}
+            </>
+          ) : (
+            <span className="quiet">
+              {item.state === 'excused'
+                ? 'you are excused'
+                : item.state === 'zero'
+                  ? `0, nothing was posted`
+                  : 'no score yet'}
+            </span>
+          )}
+        </p>
+      </div>
+      <p className="quiet text-sm">
+        {item.category}
+        {item.releasedAt !== null && (
+          <>
+            {item.category && ' · '}released <When at={item.releasedAt} />
+          </>
+        )}
+      </p>
+      {item.remarkHtml && <Prose html={item.remarkHtml} className="ruled mt-3 border-l-2 pl-4 text-base" />}
+      {item.state === 'released' && (
+        <details className="mt-3 max-w-lg">
+          <summary className="link-plain text-sm">How this score comes about</summary>
+          <div className="mt-2">
+            <Explanation lines={item.lines} parts={item.parts} total={item.points!} />
+          </div>
+        </details>
+      )}
+    </li>
+  );
+}
+
+/** A student's released scores, how each came about, and the total so far. */
+export function Scores() {
+  const course = useCourse();
+  useTitle('Scores', course.title);
+  const { data, error, mutate } = useApi(getScores, { course: course.id });
+  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (!data) return <Loading what="Opening your scores" />;
+  if (data.items.length === 0)
+    return (
+      <Empty title="No scores yet">
+        When a forum has been evaluated and its scores are released, they stand here with the reasons for
+        them.
+      </Empty>
+    );
+  const { total } = data;
+  return (
+    <div className="mx-auto w-full max-w-3xl px-5 pt-8 pb-20">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-8">
+        <h1 className="text-2xl">Scores</h1>
+        <p className="num">
+          {total.percent === null ? (
+            <span className="quiet">no total yet</span>
+          ) : (
+            <>
+              <b className="text-xl">{percentWords(total.percent)}</b>
+              {total.letter && <b className="text-xl"> · {total.letter}</b>}
+              <span className="quiet">
+                {' '}
+                so far, over {total.items} of {countWords(total.of, 'item')}
+              </span>
+            </>
+          )}
+        </p>
+      </div>
+      {data.mode === 'weighted' && data.categories.length > 0 && (
+        <p className="quiet num mt-1 text-sm">
+          {data.categories
+            .map(
+              (category) =>
+                `${category.title} ${category.sum.percent === null ? '—' : percentWords(category.sum.percent)} (weight ${category.weight / 100} %)`,
+            )
+            .join(' · ')}
+        </p>
+      )}
+      <ul className="ruled mt-4 border-t">
+        {data.items.map((item) => (
+          <ItemRow key={item.id} item={item} letters={data.letters} />
+        ))}
+      </ul>
+    </div>
+  );
+}

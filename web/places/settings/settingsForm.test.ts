@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { courseSettings, type CourseSettings } from '../../../contract/courseSettings';
+import { fromSettingsForm, toSettingsForm, weeksOf } from './settingsForm';
+
+const settings: CourseSettings = {
+  title: 'Rivers and Cities',
+  code: 'RVC 210',
+  zone: 'Europe/Lisbon',
+  firstDay: '2026-02-02',
+  lastDay: '2026-03-29',
+  freeWeeks: ['2026-02-16'],
+  units: [{ id: 'unit-1', title: 'Where water goes' }],
+  categories: [
+    { id: 'hearings', title: 'Hearings', weight: 6250, zeroForMissing: true },
+    { id: 'journals', title: 'Journals', weight: 3750, zeroForMissing: false },
+  ],
+  mode: 'weighted',
+  letters: [
+    { letter: 'C', from: 0 },
+    { letter: 'A', from: 8950 },
+  ],
+};
+
+describe('the form of a course’s settings', () => {
+  it('says what it was given', () => {
+    const { settings: read, problems } = fromSettingsForm(toSettingsForm(settings));
+    expect(problems).toEqual([]);
+    expect(read).toEqual({ ...settings, letters: [...settings.letters].reverse() });
+    expect(courseSettings.safeParse(read).success).toBe(true);
+  });
+  it('shows percentages as people write them, and letters from the best down', () => {
+    const form = toSettingsForm(settings);
+    expect(form.categories.map(({ weight }) => weight)).toEqual(['62.5', '37.5']);
+    expect(form.letters).toEqual([
+      { letter: 'A', from: '89.5' },
+      { letter: 'C', from: '0' },
+    ]);
+    expect(form.keepWallClock).toBe(true);
+  });
+  it('takes a decimal comma', () => {
+    const form = toSettingsForm(settings);
+    form.categories[0]!.weight = '62,5';
+    expect(fromSettingsForm(form).settings.categories[0]!.weight).toBe(6250);
+  });
+  it.each(['', 'a lot', '-5', '100.5', '1e9'])('names the field for “%s”', (typed) => {
+    const form = toSettingsForm(settings);
+    form.categories[1]!.weight = typed;
+    form.letters[0]!.from = typed;
+    expect(fromSettingsForm(form).problems).toEqual([
+      { field: 'categories.1.weight', message: 'Write a percentage from 0 to 100.' },
+      { field: 'letters.0.from', message: 'Write a percentage from 0 to 100.' },
+    ]);
+  });
+});
+
+describe('the weeks of a term', () => {
+  it('are named by their Mondays, the first even where the term starts later in it', () => {
+    expect(weeksOf('2026-02-04', '2026-02-22')).toEqual(['2026-02-02', '2026-02-09', '2026-02-16']);
+  });
+  it('end with the week of the last day', () => {
+    expect(weeksOf('2026-02-02', '2026-02-16').at(-1)).toBe('2026-02-16');
+    expect(weeksOf('2026-02-02', '2026-02-15').at(-1)).toBe('2026-02-09');
+  });
+  it('go over a clock change and a year’s end without losing one', () => {
+    expect(weeksOf('2026-03-23', '2026-04-12')).toEqual(['2026-03-23', '2026-03-30', '2026-04-06']);
+    expect(weeksOf('2025-12-29', '2026-01-11')).toEqual(['2025-12-29', '2026-01-05']);
+  });
+  it('are none while a day is being typed, and never without end', () => {
+    expect(weeksOf('', '2026-02-16')).toEqual([]);
+    expect(weeksOf('2026-02-02', '2026-02')).toEqual([]);
+    expect(weeksOf('2026-02-31', '2026-13-45')).toEqual([]);
+    expect(weeksOf('2026-02-02', '2099-01-01')).toHaveLength(60);
+    expect(weeksOf('2026-03-02', '2026-02-02')).toEqual([]);
+  });
+});

@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Navigate, useLocation, useNavigate } from 'react-router';
+import { demoPeople, demoSignIn, signIn, type SessionState } from '../../../contract/session';
+import { call, sentenceOf } from '../../data/api';
+import { useSession } from '../../data/session';
+import { useApi } from '../../data/useApi';
+import { Field } from '../../ui/Field';
+import { useTitle } from '../../ui/useTitle';
+
+function DemoPeople({ enter, busy }: { enter: (personId: string) => void; busy: boolean }) {
+  const { data } = useApi(demoPeople, {});
+  const people = data?.people ?? [];
+  const button = (person: (typeof people)[number]) => (
+    <li key={person.id}>
+      <button
+        type="button"
+        disabled={busy}
+        className="ruled hover:border-primary raised w-full cursor-pointer rounded-field border px-3 py-1.5 text-left leading-tight"
+        onClick={() => enter(person.id)}
+      >
+        <span className="block font-semibold">{person.name}</span>
+        <span className="quiet text-xs">{person.role === 'student' ? person.section : person.role}</span>
+      </button>
+    </li>
+  );
+  const list = 'grid grid-cols-2 gap-2 sm:grid-cols-3';
+  return (
+    <section aria-labelledby="demo-heading" className="min-w-0 lg:w-[34rem]">
+      <h2 id="demo-heading" className="text-lg">
+        Or enter the demo as
+      </h2>
+      <p className="quiet mt-1 text-sm">
+        Rivers and Cities at Fenwick Hollow College, a made-up course in its fifth week. Everyone’s password
+        is <code className="font-semibold">{data?.password ?? '…'}</code>
+      </p>
+      <h3 className="label-caps mt-4 mb-2 font-sans">Staff</h3>
+      <ul className={list}>{people.filter((person) => person.role !== 'student').map(button)}</ul>
+      <h3 className="label-caps mt-4 mb-2 font-sans">Students</h3>
+      <ul
+        className={`${list} max-h-[22rem] overflow-y-auto pr-1`}
+        tabIndex={0}
+        aria-label="Students of the demo"
+      >
+        {people.filter((person) => person.role === 'student').map(button)}
+      </ul>
+    </section>
+  );
+}
+
+/** Signing in, with e-mail and password; in the demo also by one click. */
+export function SignIn() {
+  useTitle('Sign in');
+  const { state, set } = useSession();
+  const navigate = useNavigate();
+  const to = (useLocation().state as { to?: string } | null)?.to ?? '/';
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const form = useForm({ defaultValues: { email: '', password: '' } });
+  if (state.person && !busy) return <Navigate to={to} replace />;
+
+  const enter = async (how: Promise<SessionState>) => {
+    setBusy(true);
+    setWrong(null);
+    try {
+      set(await how);
+      await navigate(to, { replace: true });
+    } catch (error) {
+      setWrong(sentenceOf(error));
+      form.setFocus('password');
+    }
+    setBusy(false);
+  };
+  const field = (name: 'email' | 'password', label: string, type: string, complete: string) => {
+    return (
+      <div className="mt-4">
+        <Field
+          {...form.register(name, {
+            required: name === 'email' ? 'Write your e-mail address.' : 'Write your password.',
+          })}
+          strong
+          label={label}
+          type={type}
+          autoComplete={complete}
+          problem={form.formState.errors[name]?.message}
+        />
+      </div>
+    );
+  };
+  return (
+    <main className="mx-auto flex min-h-screen max-w-5xl flex-col justify-center gap-12 px-6 py-12 lg:flex-row lg:items-start lg:pt-24">
+      <div className="lg:w-80">
+        <svg width="50" height="40" viewBox="0 0 25 20" aria-hidden>
+          <rect width="5" height="20" fill="currentColor" />
+          <rect x="8" y="9" width="4" height="11" fill="currentColor" />
+          <rect x="14" y="9" width="4" height="11" fill="currentColor" />
+          <rect x="20.5" y="11" width="4" height="9" fill="var(--seal)" />
+        </svg>
+        <h1 className="mt-5 text-3xl">Juror</h1>
+        <p className="quiet mt-1 font-serif text-lg italic">Teaching with written discussion.</p>
+        <form
+          className="mt-6"
+          noValidate
+          onSubmit={(event) => void form.handleSubmit((values) => enter(call(signIn, {}, values)))(event)}
+        >
+          {field('email', 'E-mail', 'email', 'username')}
+          {field('password', 'Password', 'password', 'current-password')}
+          {wrong && (
+            <p role="alert" className="mt-4 text-error">
+              {wrong}
+            </p>
+          )}
+          <button className="btn btn-primary mt-6 w-full" disabled={busy}>
+            Sign in
+          </button>
+        </form>
+      </div>
+      {state.demo && (
+        <DemoPeople busy={busy} enter={(personId) => void enter(call(demoSignIn, {}, { personId }))} />
+      )}
+    </main>
+  );
+}

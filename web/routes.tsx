@@ -1,0 +1,216 @@
+import { createBrowserRouter, Navigate, Outlet, useLocation, useParams, useRouteError } from 'react-router';
+import { getCourse } from '../contract/course';
+import { ApiProblem } from './data/api';
+import { useCourse } from './data/course';
+import { useSession } from './data/session';
+import { useApi } from './data/useApi';
+import { setVantage, useVantage } from './data/vantage';
+import { useEffect } from 'react';
+import { Courses } from './places/courses/Courses';
+import { SetPassword } from './places/signIn/SetPassword';
+import { SignIn } from './places/signIn/SignIn';
+import { Frame } from './ui/Frame';
+import { NotFound } from './ui/NotFound';
+import { Empty, Failed, Loading } from './ui/states';
+
+function SignedIn() {
+  const { state } = useSession();
+  const { pathname, search, hash } = useLocation();
+  if (!state.person) return <Navigate to="/sign-in" replace state={{ to: pathname + search + hash }} />;
+  return <Outlet />;
+}
+
+function Start() {
+  const { state } = useSession();
+  const [only, second] = state.courses;
+  if (!only && state.person?.administrator) return <Navigate to="/administration" replace />;
+  return <Navigate to={only && !second ? `/c/${only.id}` : '/courses'} replace />;
+}
+
+function Course() {
+  const { course: id } = useParams();
+  const vantage = useVantage();
+  const { data, error, mutate } = useApi(getCourse, { course: id! }, { keepPreviousData: vantage !== null });
+  // Another course is opened with one's own eyes.
+  useEffect(() => {
+    if (vantage !== null && vantage.course !== id) setVantage(null);
+  }, [vantage, id]);
+  if (error && !data && vantage !== null) return <NobodyThen />;
+  if (error && !data) {
+    const gone = error instanceof ApiProblem && error.problem.status === 404;
+    return (
+      <Frame course={null}>
+        {gone ? <NotFound /> : <Failed error={error} retry={() => void mutate()} />}
+      </Frame>
+    );
+  }
+  if (!data) {
+    return (
+      <Frame course={null}>
+        <Loading what="Opening the course" />
+      </Frame>
+    );
+  }
+  return (
+    <Frame course={data}>
+      <Outlet />
+    </Frame>
+  );
+}
+
+/** The person looked at was not in the course at that moment. */
+function NobodyThen() {
+  const { course: id } = useParams();
+  return (
+    <Frame course={null}>
+      <Empty
+        title="Nobody there then"
+        action={
+          <button
+            type="button"
+            className="btn btn-primary"
+            onClick={() => {
+              setVantage(null);
+              location.assign(`/c/${id}/plan`);
+            }}
+          >
+            Leave the vantage
+          </button>
+        }
+      >
+        The person you look as did not belong to the course at that moment.
+      </Empty>
+    </Frame>
+  );
+}
+
+/** Places are for staff or for students; to the others they do not exist. */
+function For({ who }: { who: 'staff' | 'student' }) {
+  const { role } = useCourse();
+  return (role === 'student') === (who === 'student') ? <Outlet /> : <NotFound />;
+}
+
+function FirstPlace() {
+  const { id, role } = useCourse();
+  return <Navigate to={`/c/${id}/${role === 'student' ? 'my-work' : 'plan'}`} replace />;
+}
+
+function Broken() {
+  const error = useRouteError();
+  return (
+    <Failed
+      error={error instanceof Error ? error : new Error('This page could not be shown.')}
+      retry={() => location.reload()}
+    />
+  );
+}
+
+export const router = createBrowserRouter([
+  {
+    errorElement: <Broken />,
+    hydrateFallbackElement: <Loading />,
+    children: [
+      { path: '/sign-in', element: <SignIn /> },
+      { path: '/set-password/:token', element: <SetPassword /> },
+      {
+        element: <SignedIn />,
+        children: [
+          { path: '/', element: <Start /> },
+          { path: '/courses', element: <Courses /> },
+          {
+            path: '/administration',
+            lazy: async () => ({
+              Component: (await import('./places/admin/Administration')).Administration,
+            }),
+          },
+          {
+            path: '/c/:course',
+            element: <Course />,
+            children: [
+              { index: true, element: <FirstPlace /> },
+              {
+                path: 'discuss',
+                lazy: async () => ({ Component: (await import('./places/discuss/Forums')).Forums }),
+              },
+              {
+                path: 'discuss/:forum',
+                lazy: async () => ({ Component: (await import('./places/discuss/Forum')).Forum }),
+              },
+              {
+                path: 'search',
+                lazy: async () => ({ Component: (await import('./places/search/Search')).Search }),
+              },
+              {
+                element: <For who="staff" />,
+                children: [
+                  {
+                    path: 'plan',
+                    lazy: async () => ({ Component: (await import('./places/plan/Plan')).Plan }),
+                  },
+                  {
+                    path: 'plan/checks',
+                    lazy: async () => ({ Component: (await import('./places/plan/Checks')).Checks }),
+                  },
+                  {
+                    path: 'plan/new',
+                    lazy: async () => ({ Component: (await import('./places/plan/OpenEditor')).NewForum }),
+                  },
+                  {
+                    path: 'plan/:forum/edit',
+                    lazy: async () => ({ Component: (await import('./places/plan/OpenEditor')).EditForum }),
+                  },
+                  {
+                    path: 'evaluate',
+                    lazy: async () => ({ Component: (await import('./places/evaluate/Dockets')).Dockets }),
+                  },
+                  {
+                    path: 'evaluate/:forum/:student?',
+                    lazy: async () => ({ Component: (await import('./places/evaluate/Desk')).Desk }),
+                  },
+                  {
+                    path: 'roster',
+                    lazy: async () => ({ Component: (await import('./places/roster/Roster')).Roster }),
+                  },
+                  {
+                    path: 'settings',
+                    lazy: async () => ({
+                      Component: (await import('./places/settings/CourseSettings')).CourseSettings,
+                    }),
+                  },
+                  {
+                    path: 'gradebook',
+                    lazy: async () => ({
+                      Component: (await import('./places/gradebook/Gradebook')).Gradebook,
+                    }),
+                  },
+                ],
+              },
+              {
+                element: <For who="student" />,
+                children: [
+                  {
+                    path: 'my-work',
+                    lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),
+                  },
+                  {
+                    path: 'scores',
+                    lazy: async () => ({ Component: (await import('./places/scores/Scores')).Scores }),
+                  },
+                ],
+              },
+              { path: '*', element: <NotFound /> },
+            ],
+          },
+          {
+            path: '*',
+            element: (
+              <Frame course={null}>
+                <NotFound />
+              </Frame>
+            ),
+          },
+        ],
+      },
+    ],
+  },
+]);

@@ -1,0 +1,41 @@
+import type { Part } from '../../core/course/forum';
+import type { ExplanationLine } from '../../core/scoring/explanation';
+import { amountWords, explanationWords } from './explanationWords';
+import { pointWords } from './pointWords';
+
+/** How a score comes about: a line for each step, adding up to the total. */
+export function Explanation({
+  lines,
+  parts,
+  total,
+}: {
+  lines: readonly ExplanationLine[];
+  parts: readonly Part[];
+  total: number;
+}) {
+  return (
+    <table className="w-full text-sm">
+      <tbody>
+        {lines.map((line, index) => (
+          <tr key={index}>
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              {explanationWords(line, parts)}
+            </th>
+            <td
+              className="py-1 text-right whitespace-nowrap"
+              style={line.amount < 0 ? { color: 'var(--late)' } : undefined}
+            >
+              {amountWords(line)}
+            </td>
+          </tr>
+        ))}
+        <tr className="ruled border-t font-semibold">
+          <th scope="row" className="py-1 text-left">
+            Total
+          </th>
+          <td className="py-1 text-right">{pointWords(total)}</td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,315 @@
+import { ChevronDown, Keyboard, Landmark, LogOut, Moon, Search, Settings2, Sun } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { Link, NavLink, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { mutate } from 'swr';
+import { moveClock, signOut } from '../../contract/session';
+import { fromWallClock, toWallClock } from '../../core/time/wallClock';
+import { call, sentenceOf } from '../data/api';
+import { heardFromServer, useNow } from '../data/clock';
+import { CourseContext } from '../data/course';
+import { useSession } from '../data/session';
+import { setTheme, useTheme } from '../data/theme';
+import { setVantage, useVantage } from '../data/vantage';
+import type { CourseFrame } from '../../contract/course';
+import { dateWords } from './dateWords';
+import { Dialog } from './Dialog';
+import { Initials } from './Initials';
+import { Outgoing } from './Outgoing';
+import { useKeyHelp } from './keys';
+import { VantageBar, VantageButton } from './VantageBar';
+
+function Logo() {
+  return (
+    <Link to="/" className="flex shrink-0 items-end gap-2" aria-label="Juror, to the start">
+      <svg width="25" height="20" viewBox="0 0 25 20" aria-hidden>
+        <rect width="5" height="20" fill="currentColor" />
+        <rect x="8" y="9" width="4" height="11" fill="currentColor" />
+        <rect x="14" y="9" width="4" height="11" fill="currentColor" />
+        <rect x="20.5" y="11" width="4" height="9" fill="var(--seal)" />
+      </svg>
+      <span className="hidden font-serif text-lg leading-none font-bold whitespace-nowrap min-[430px]:block">
+        Juror
+      </span>
+    </Link>
+  );
+}
+
+/** In the demo staff move the course clock here; elsewhere it only tells the time. */
+function CourseClock({ course }: { course: CourseFrame }) {
+  const { state } = useSession();
+  const now = useNow();
+  const [open, setOpen] = useState(false);
+  const words = `${course.code} · ${dateWords(now, course.zone)}`;
+  if (!state.demo || course.role === 'student') return <span className="num">{words}</span>;
+  return (
+    <>
+      <button
+        type="button"
+        className="num cursor-pointer hover:underline"
+        onClick={() => setOpen(true)}
+        title="Move the course clock"
+      >
+        {words}
+      </button>
+      {open && <ClockDialog course={course} now={now} close={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function ClockDialog({ course, now, close }: { course: CourseFrame; now: number; close: () => void }) {
+  const [wall, setWall] = useState(toWallClock(now, course.zone));
+  const move = async () => {
+    try {
+      const answer = await call(moveClock, {}, { to: fromWallClock(wall, course.zone) });
+      heardFromServer(answer.now);
+      await mutate((key) => typeof key === 'string' && key.startsWith('/api/courses/'));
+      close();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <Dialog title="Move the course clock" onClose={close}>
+      <p className="quiet">
+        Only in the demo. Everyone in the course then lives at this moment; what was written stays.
+      </p>
+      <form
+        className="mt-4 flex items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void move();
+        }}
+      >
+        <label className="grow">
+          <span className="mb-1 block font-semibold">It is now</span>
+          <input
+            type="datetime-local"
+            className="input w-full"
+            value={wall}
+            required
+            onChange={(event) => setWall(event.target.value)}
+          />
+        </label>
+        <button className="btn btn-primary">Move the clock</button>
+      </form>
+    </Dialog>
+  );
+}
+
+function PersonMenu({ course }: { course: CourseFrame | null }) {
+  const { state, set } = useSession();
+  const navigate = useNavigate();
+  const theme = useTheme();
+  const keyHelp = useKeyHelp();
+  const person = state.person!;
+  const leave = async () => {
+    try {
+      await call(signOut);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+      return;
+    }
+    setVantage(null);
+    await mutate(() => true, undefined, { revalidate: false });
+    set({ ...state, person: null, courses: [], token: null });
+    await navigate('/sign-in');
+  };
+  const close = () => (document.activeElement as HTMLElement | null)?.blur();
+  return (
+    <div className="dropdown dropdown-end">
+      <div
+        tabIndex={0}
+        role="button"
+        className="cursor-pointer rounded-full"
+        aria-label={`${person.name}: menu`}
+        aria-haspopup="menu"
+      >
+        <Initials name={person.name} staff />
+      </div>
+      <ul
+        tabIndex={-1}
+        className="menu dropdown-content raised ruled rounded-box z-30 mt-2 w-60 border p-2 shadow-sm"
+      >
+        <li className="px-3 py-1.5">
+          <span className="pointer-events-none block p-0">
+            <span className="block font-semibold">{person.name}</span>
+            <span className="quiet block text-sm">{person.email}</span>
+          </span>
+        </li>
+        {course && course.role !== 'student' && (
+          <li>
+            <Link to={`/c/${course.id}/settings`} onClick={close}>
+              <Settings2 className="size-4" aria-hidden />
+              Course settings
+            </Link>
+          </li>
+        )}
+        {person.administrator && (
+          <li>
+            <Link to="/administration" onClick={close}>
+              <Landmark className="size-4" aria-hidden />
+              Administration
+            </Link>
+          </li>
+        )}
+        <li>
+          <button
+            onClick={() => {
+              setTheme(theme === 'day' ? 'night' : 'day');
+              close();
+            }}
+          >
+            {theme === 'day' ? (
+              <Moon className="size-4" aria-hidden />
+            ) : (
+              <Sun className="size-4" aria-hidden />
+            )}
+            {theme === 'day' ? 'Night theme' : 'Day theme'}
+          </button>
+        </li>
+        <li>
+          <button
+            onClick={() => {
+              close();
+              keyHelp();
+            }}
+          >
+            <Keyboard className="size-4" aria-hidden />
+            Keys of this screen
+          </button>
+        </li>
+        <li>
+          <button onClick={() => void leave()}>
+            <LogOut className="size-4" aria-hidden />
+            Sign out
+          </button>
+        </li>
+      </ul>
+    </div>
+  );
+}
+
+function CourseSwitch({ course }: { course: CourseFrame }) {
+  const { state } = useSession();
+  if (state.courses.length < 2)
+    return <span className="block max-w-56 truncate leading-tight font-bold">{course.title}</span>;
+  return (
+    <div className="dropdown">
+      <div
+        tabIndex={0}
+        role="button"
+        className="flex cursor-pointer items-center gap-1 leading-tight font-bold"
+        aria-label={`${course.title}: change course`}
+        aria-haspopup="menu"
+      >
+        <span className="max-w-56 truncate">{course.title}</span>
+        <ChevronDown className="size-3.5 shrink-0" aria-hidden />
+      </div>
+      <ul
+        tabIndex={-1}
+        className="menu dropdown-content raised ruled rounded-box z-30 mt-2 w-72 border p-2 shadow-sm"
+      >
+        {state.courses.map((other) => (
+          <li key={other.id}>
+            <Link to={`/c/${other.id}`} aria-current={other.id === course.id}>
+              {other.title} <span className="quiet">{other.code}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Places({ course }: { course: CourseFrame }) {
+  const places =
+    course.role === 'student'
+      ? [
+          ['my-work', 'My work'],
+          ['discuss', 'Discuss'],
+          ['scores', 'Scores'],
+        ]
+      : [
+          ['plan', 'Plan'],
+          ['discuss', 'Discuss'],
+          ['evaluate', 'Evaluate'],
+          ['gradebook', 'Gradebook'],
+          ['roster', 'Roster'],
+        ];
+  return (
+    <nav
+      aria-label="Places of the course"
+      className="flex h-full min-w-0 items-stretch gap-1 overflow-x-auto [scrollbar-width:none] sm:gap-3"
+    >
+      {places.map(([path, name]) => (
+        <NavLink
+          key={path}
+          to={`/c/${course.id}/${path}`}
+          className={({ isActive }) =>
+            `flex items-center gap-2 border-b-[3px] px-1.5 pt-[3px] whitespace-nowrap ${isActive ? 'border-primary font-bold' : 'quiet border-transparent font-medium hover:border-base-300'}`
+          }
+        >
+          {name}
+          {path === 'evaluate' && course.ready > 0 && (
+            <span
+              className="num rounded-full px-2 py-0.5 text-xs font-semibold text-primary"
+              style={{ background: 'var(--river-wash)' }}
+            >
+              {course.ready}
+              <span className="sr-only"> to evaluate</span>
+            </span>
+          )}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+/** The slim bar on top: the course, its places in the order of work, the person. */
+export function Frame({ course, children }: { course: CourseFrame | null; children: ReactNode }) {
+  const { state } = useSession();
+  const vantage = useVantage();
+  return (
+    <div className="flex min-h-screen flex-col">
+      {state.person && <Outgoing person={state.person.id} />}
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 raised">
+        Skip to the content
+      </a>
+      <header className="ruled sticky top-0 z-20 flex h-[52px] items-center gap-3 border-b bg-base-100 px-4 sm:gap-5 sm:px-5">
+        <Logo />
+        {course && (
+          <>
+            <div className="ruled hidden border-l pl-5 md:block">
+              <CourseSwitch course={course} />
+              <span className="quiet block text-xs">
+                <CourseClock course={course} />
+              </span>
+            </div>
+            <Places course={course} />
+          </>
+        )}
+        <div className="ml-auto flex items-center gap-3 sm:gap-5">
+          {course && (
+            <Link
+              to={`/c/${course.id}/search`}
+              aria-label="Search the course"
+              title="Search the course"
+              className="rounded p-1 opacity-80 hover:opacity-100"
+            >
+              <Search className="size-[1.15rem]" aria-hidden />
+            </Link>
+          )}
+          {course && course.role !== 'student' && vantage === null && <VantageButton course={course} />}
+          {state.person && <PersonMenu course={course} />}
+        </div>
+      </header>
+      {course && <VantageBar course={course} />}
+      <CourseContext value={course}>
+        <main id="main" className="flex min-h-0 grow flex-col" tabIndex={-1}>
+          {children}
+        </main>
+      </CourseContext>
+    </div>
+  );
+}

@@ -1,0 +1,18 @@
+/** Says that changes are kept on this machine and not saved, and lets them be thrown away. */
+export function Unsaved({ overtaken, discard }: { overtaken: boolean; discard: () => void }) {
+  return (
+    <p className="text-sm" role="status">
+      {overtaken ? (
+        <span style={{ color: 'var(--late)' }}>
+          Someone else has saved this since. What stands here are your changes; saving puts them in the place
+          of theirs.{' '}
+        </span>
+      ) : (
+        <span className="quiet">Unsaved changes, kept on this machine. </span>
+      )}
+      <button type="button" className="link-plain" onClick={discard}>
+        Throw them away
+      </button>
+    </p>
+  );
+}

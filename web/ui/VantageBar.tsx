@@ -1,0 +1,223 @@
+import { Eye, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { getRoster } from '../../contract/roster';
+import { getVantage, type VantageView } from '../../contract/vantage';
+import type { CourseFrame } from '../../contract/course';
+import { DAY } from '../../core/time/instant';
+import { fromWallClock, toWallClock } from '../../core/time/wallClock';
+import { courseNow } from '../data/clock';
+import { useApi } from '../data/useApi';
+import { setVantage, useVantage, type Vantage } from '../data/vantage';
+import { dateWords } from './dateWords';
+import { Dialog } from './Dialog';
+import { Kbd, useKeys } from './keys';
+import { Failed, Loading } from './states';
+import { phaseWords } from './phaseWords';
+
+/** Chooses whose eyes to look through, now or at another moment. */
+function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
+  const navigate = useNavigate();
+  const { data, error } = useApi(getRoster, { course: course.id });
+  const [find, setFind] = useState('');
+  const [wall, setWall] = useState(() => toWallClock(courseNow(), course.zone));
+  const look = (personId: string, name: string) => {
+    let at = courseNow();
+    try {
+      at = fromWallClock(wall.slice(0, 16), course.zone);
+    } catch {
+      // What cannot be read means now.
+    }
+    setVantage({ course: course.id, personId, name, at });
+    close();
+    void navigate(`/c/${course.id}/my-work`);
+  };
+  const students = (data?.people ?? []).filter(
+    ({ role, removed, sortable }) =>
+      role === 'student' && !removed && sortable.toLowerCase().includes(find.toLowerCase()),
+  );
+  return (
+    <Dialog title="Look as a student" onClose={close}>
+      <p className="quiet text-sm">
+        You see My work, Discuss and Scores as they are for one person at one moment, past or to come. Nothing
+        is marked as read, and nothing can be written.
+      </p>
+      <label className="mt-3 block">
+        <span className="quiet mb-0.5 block text-sm">At this moment</span>
+        <input
+          type="datetime-local"
+          className="input input-sm raised h-9 w-full"
+          value={wall}
+          onChange={(event) => setWall(event.target.value)}
+        />
+      </label>
+      <label className="mt-3 block">
+        <span className="quiet mb-0.5 block text-sm">As whom</span>
+        <input
+          className="input input-sm raised h-9 w-full"
+          placeholder="Name"
+          autoFocus
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && students[0]) look(students[0].id, students[0].name);
+          }}
+        />
+      </label>
+      {error && <Failed error={error} />}
+      {!data && !error && <Loading />}
+      <ul className="mt-2 max-h-64 overflow-y-auto">
+        {students.map(({ id, name, sortable }) => (
+          <li key={id}>
+            <button
+              type="button"
+              className="w-full cursor-pointer rounded px-2 py-1 text-left hover:bg-base-200"
+              onClick={() => look(id, name)}
+            >
+              {sortable}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  );
+}
+
+/** The button in the bar on top that begins a vantage. */
+export function VantageButton({ course }: { course: CourseFrame }) {
+  const [open, setOpen] = useState(false);
+  useKeys([{ on: 'v', keys: 'V', does: 'look as a student', run: () => setOpen(true) }]);
+  return (
+    <>
+      <button
+        type="button"
+        className="hidden cursor-pointer items-center gap-1.5 font-medium hover:underline sm:flex"
+        onClick={() => setOpen(true)}
+      >
+        <Eye className="size-4" aria-hidden />
+        Vantage
+      </button>
+      {open && <Choose course={course} close={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function Reasons({ vantage, zone }: { vantage: Vantage; zone: string }) {
+  const { data, error } = useApi(getVantage, {
+    course: vantage.course,
+    person: vantage.personId,
+    at: vantage.at,
+  });
+  if (error) return <Failed error={error} />;
+  if (!data) return <Loading what="Working out why" />;
+  const line = (forum: VantageView['forums'][number]) => {
+    const now = phaseWords(forum, zone);
+    return (
+      <li key={forum.id} className="ruled border-b py-2">
+        <b className="font-serif font-semibold">{forum.title}</b>{' '}
+        <span className="text-xs font-semibold" style={{ color: 'var(--river)' }}>
+          {now.name}
+        </span>
+        <span className="quiet block text-sm">
+          {now.why}
+          {forum.unmet.length > 0 && ` Waits for ${forum.unmet.join(', ')}.`}
+          {forum.next && ` ${dateWords(forum.next.at, zone)}: ${phaseWords(forum.next, zone).name}.`}
+        </span>
+      </li>
+    );
+  };
+  return <ul>{data.forums.map(line)}</ul>;
+}
+
+/** While looking as someone: who, when, a slider over the term, the reasons, and the way back. Unmistakable. */
+export function VantageBar({
+  course,
+}: {
+  course: Pick<CourseFrame, 'id' | 'zone' | 'termStart' | 'termEnd'>;
+}) {
+  const vantage = useVantage();
+  const navigate = useNavigate();
+  const [reasons, setReasons] = useState(false);
+  const at = vantage?.at ?? 0;
+  const [slide, setSlide] = useState<number | null>(null);
+  const leave = () => {
+    setVantage(null);
+    void navigate(`/c/${course.id}/plan`);
+  };
+  useKeys(vantage ? [{ on: 'v', keys: 'V', does: 'leave the vantage', run: leave }] : []);
+  // The slider is followed once it rests, so that every step of it does not ask the server.
+  useEffect(() => {
+    if (slide === null || !vantage) return;
+    const timer = setTimeout(() => {
+      setVantage({ ...vantage, at: slide });
+      setSlide(null);
+    }, 250);
+    return () => clearTimeout(timer);
+  }, [slide, vantage]);
+  if (!vantage) return null;
+  const shown = slide ?? at;
+  const typed = (wall: string) => {
+    try {
+      setVantage({ ...vantage, at: fromWallClock(wall.slice(0, 16), course.zone) });
+    } catch {
+      // Half a date is typed; the moment stays until it is whole.
+    }
+  };
+  return (
+    <>
+      <section
+        aria-label="Vantage"
+        className="sticky top-[52px] z-10 flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1.5 text-sm"
+        style={{ background: 'var(--seal)', color: 'var(--color-base-100)' }}
+      >
+        <Eye className="size-4" aria-hidden />
+        <span>
+          You look as <b>{vantage.name}</b>; nothing can be written.
+        </span>
+        <input
+          type="range"
+          className="range range-xs w-56 max-w-full grow text-current"
+          aria-label="Moment in the term"
+          aria-valuetext={dateWords(shown, course.zone)}
+          min={course.termStart - 7 * DAY}
+          max={course.termEnd + 7 * DAY}
+          step={3_600_000}
+          value={shown}
+          onChange={(event) => setSlide(Number(event.target.value))}
+        />
+        <span className="num w-32 font-semibold">{dateWords(shown, course.zone)}</span>
+        <input
+          type="datetime-local"
+          aria-label="Exact moment"
+          className="input input-xs h-7 w-48 text-base-content"
+          value={toWallClock(shown, course.zone)}
+          onChange={(event) => typed(event.target.value)}
+        />
+        <button
+          type="button"
+          className="cursor-pointer font-semibold underline"
+          onClick={() => setReasons(true)}
+        >
+          Why
+        </button>
+        <button
+          type="button"
+          className="flex cursor-pointer items-center gap-1 font-semibold"
+          onClick={leave}
+        >
+          <X className="size-4" aria-hidden />
+          Leave <Kbd>V</Kbd>
+        </button>
+      </section>
+      {reasons && (
+        <Dialog
+          title={`Why, for ${vantage.name}, ${dateWords(at, course.zone)}`}
+          onClose={() => setReasons(false)}
+          wide
+        >
+          <Reasons vantage={vantage} zone={course.zone} />
+        </Dialog>
+      )}
+    </>
+  );
+}
