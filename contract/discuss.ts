@@ -135,6 +135,10 @@ export const forumView = z.object({
   slots: z.array(z.custom<Slot>()),
   /** Who reads. */
   me: id,
+  /** Whether the person is told of new posts here. */
+  followed: z.boolean(),
+  /** For staff: how many posts wait for approval, and how many are marked for how they opened the seal. */
+  care: z.object({ waiting: z.int(), marked: z.int() }).nullable(),
   /** Everyone who wrote one of the posts. */
   people: z.array(personName),
   /** For staff: the sections and groups those are in, to read only what one of them wrote. */
@@ -163,6 +167,23 @@ export const getForum = endpoint({
   answer: forumView,
 });
 
+const someIds = z
+  .string()
+  .transform((text) => text.split(','))
+  .pipe(z.array(id).min(1, 'Name at least one post.').max(100, 'At most 100 posts at once.'));
+
+export const getChanged = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/changed',
+  summary: 'A forum with only those of its posts that changed; those a person may not read are left out',
+  params: forumParams,
+  query: z.strictObject({
+    /** Up to 100 ids, with commas between them. */
+    posts: someIds,
+  }),
+  answer: forumView,
+});
+
 export const getBodies = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/bodies',
@@ -170,10 +191,7 @@ export const getBodies = endpoint({
   params: forumParams,
   query: z.strictObject({
     /** Up to 100 ids, with commas between them. */
-    posts: z
-      .string()
-      .transform((text) => text.split(','))
-      .pipe(z.array(id).min(1, 'Name at least one post.').max(100, 'At most 100 posts at once.')),
+    posts: someIds,
   }),
   answer: z.object({ bodies: z.array(postBody) }),
 });
@@ -194,6 +212,8 @@ export const writePost = endpoint({
     attachments: z.array(attachedFile).max(20, 'at most 20 files').default([]),
     /** Staff only: a thread that is visible under the seal. */
     starter: z.boolean(),
+    /** Staff only: only the author of the post answered and staff read it. */
+    aside: z.boolean().default(false),
     /** The draft that becomes this post. */
     draft: z.string().max(60).nullable(),
   }),

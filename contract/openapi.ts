@@ -7,12 +7,14 @@ import type { Endpoint } from './endpoint';
 import * as evaluate from './evaluate';
 import * as gradebook from './gradebook';
 import * as myWork from './myWork';
+import * as notices from './notices';
 import * as plan from './plan';
 import * as reading from './reading';
 import * as recipes from './recipes';
 import * as roster from './roster';
 import { problem } from './problem';
 import * as session from './session';
+import * as stewarding from './stewarding';
 import * as vantage from './vantage';
 
 function isEndpoint(value: unknown): value is Endpoint {
@@ -32,6 +34,8 @@ export const endpoints: readonly Endpoint[] = [
   recipes,
   discuss,
   reading,
+  stewarding,
+  notices,
   myWork,
   evaluate,
   gradebook,

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { DoReason } from '../core/access/mayDo';
 import type { Slot } from '../core/participation/slot';
-import { id, instant, version, type PersonName } from './basics';
+import type { EvidenceMark } from '../core/evidence/evidenceOf';
+import { id, instant, personName, version, type PersonName } from './basics';
 import { fileView } from './files';
 
 /** Whether something may be done, and why. */
@@ -35,6 +36,12 @@ export const postLine = z.object({
   removed: z.literal(true).optional(),
   waiting: z.enum(['held', 'returned']).optional(),
   asideWith: id.optional(),
+  /** Its last version is by this member of staff, who is not its author. */
+  editedBy: id.optional(),
+  /** Its thread is frozen; on the opening post. */
+  frozen: z.literal(true).optional(),
+  /** For staff: why they may want to look at how it opened the seal. */
+  marks: z.array(z.custom<EvidenceMark>()).optional(),
   /** The required post it fills; for its author and staff. */
   slot: z.custom<PostSlot>().optional(),
   /** By somebody else, and not read yet. */
@@ -61,6 +68,8 @@ export const postBody = z.object({
     .nullable(),
   /** Why it was given back; for its author and staff. */
   returnedWhy: z.string().nullable(),
+  /** Who removed it, and why; for its author and staff while it is removed. */
+  removal: z.object({ by: personName, at: instant, why: z.string().nullable() }).nullable(),
   /** The number of the version shown, by which it is quoted. */
   number: z.int(),
   /** How many versions there are; for its author and staff, else 0. */
@@ -68,7 +77,7 @@ export const postBody = z.object({
   /** When the last draft of it was kept before it was sent; for its author and staff. */
   draftKeptAt: instant.nullable(),
   version,
-  may: z.object({ answer: may, quote: may, edit: may, remove: may }),
+  may: z.object({ answer: may, aside: may, quote: may, edit: may, remove: may }),
 });
 export type PostBody = z.infer<typeof postBody>;
 
@@ -90,7 +99,12 @@ export interface PostView {
   readonly starter: boolean;
   readonly removed: boolean;
   readonly waiting: 'held' | 'returned' | null;
-  readonly asideWith: string | null;
+  /** The student an aside is between and staff. */
+  readonly asideWith: PersonName | null;
+  /** Staff who changed it last, and did not write it. */
+  readonly editedBy: PersonName | null;
+  readonly frozen: boolean;
+  readonly marks: readonly EvidenceMark[];
   readonly slot: PostSlot | null;
   readonly read: boolean;
   readonly bookmarked: boolean;
@@ -127,7 +141,10 @@ export function postsOf(forum: {
     starter: line.starter ?? false,
     removed: line.removed ?? false,
     waiting: line.waiting ?? null,
-    asideWith: line.asideWith ?? null,
+    asideWith: people.get(line.asideWith ?? '') ?? null,
+    editedBy: people.get(line.editedBy ?? '') ?? null,
+    frozen: line.frozen ?? false,
+    marks: line.marks ?? [],
     slot: line.slot ?? null,
     read: line.unread !== true,
     bookmarked: line.bookmarked ?? false,

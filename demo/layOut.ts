@@ -8,8 +8,8 @@ import { NO_DECISIONS } from '../core/scoring/suggest';
 import { quotationNode } from '../core/text/quotation';
 import type { RichNode } from '../core/text/richText';
 import { textOf } from '../core/text/textOf';
-import { CourseCache } from '../server/course/courseCache';
 import { courseFor, type InCourse } from '../server/course/inCourse';
+import { assemble } from '../server/assemble';
 import { saveClock } from '../server/clock';
 import type { Db } from '../server/db/open';
 import type { Deps } from '../server/deps';
@@ -19,6 +19,7 @@ import { editPost, writePost } from '../server/discuss/writePost';
 import { docket } from '../server/evaluate/docket';
 import { desk } from '../server/evaluate/desk';
 import { saveScore, setExcused, setReleased } from '../server/evaluate/saveScore';
+import { folderTransport } from '../server/mail/transport';
 import { saveForum } from '../server/plan/saveForum';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { Deed } from './deed';
@@ -58,14 +59,9 @@ export const postId = (name: string): string =>
 export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   await layOutCourse(db);
   const clock = { now: () => START, wall: () => START };
-  const deps: Deps = {
-    db,
-    clock,
-    log: pino({ level: 'silent' }),
-    dataFolder,
-    courses: new CourseCache(),
-    demo: null,
-  };
+  const log = pino({ level: 'silent' });
+  const transport = folderTransport(dataFolder);
+  const deps = assemble({ db, clock, log, dataFolder, transport, address: '', demo: null });
   const as = (personId: string): Promise<InCourse> =>
     courseFor(deps, { personId, writeToken: '', tokenHash: '' }, COURSE, 'anyone');
 
@@ -126,6 +122,8 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   );
   await keepDraft(db);
   await markRead(db);
+  await deps.live.settled();
+  deps.live.stop();
   await saveClock(db, START);
 }
 

@@ -27,7 +27,7 @@ async function main(): Promise<void> {
 
   The data is in ${dataFolder}. Stop with Ctrl+C; npm run demo -- --fresh lays it out anew.
 `);
-  stopGracefully(demo.server, demo.close);
+  stopGracefully(demo.server, demo.endStreams, demo.close);
 }
 
 main().catch((error: unknown) => {

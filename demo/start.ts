@@ -3,9 +3,10 @@ import { join, resolve } from 'node:path';
 import pino from 'pino';
 import type { Server } from 'node:http';
 import { createApp } from '../server/app';
+import { assemble, begin } from '../server/assemble';
 import { CourseClock, saveClock, savedClock } from '../server/clock';
-import { CourseCache } from '../server/course/courseCache';
 import { openDatabase, type Db } from '../server/db/open';
+import { folderTransport } from '../server/mail/transport';
 import { listen } from '../server/serve';
 import { PASSWORD, START } from './course';
 import { layOutDemo } from './layOut';
@@ -17,6 +18,8 @@ export interface RunningDemo {
   readonly server: Server;
   readonly port: number;
   readonly clock: CourseClock;
+  /** Ends what would never end by itself, so that the server can stop. */
+  readonly endStreams: () => void;
   /** Writes down where the clock stands and closes the data; the server is stopped by whoever stops it. */
   readonly close: () => Promise<void>;
 }
@@ -32,7 +35,7 @@ async function latestWritten(db: Db): Promise<number> {
 
 /** Removes what an earlier demo left in a data folder. */
 export function clearData(dataFolder: string): void {
-  for (const name of ['juror.sqlite', 'juror.sqlite-wal', 'juror.sqlite-shm', 'files']) {
+  for (const name of ['juror.sqlite', 'juror.sqlite-wal', 'juror.sqlite-shm', 'files', 'outbox']) {
     rmSync(join(dataFolder, name), { recursive: true, force: true });
   }
 }
@@ -71,14 +74,10 @@ export async function startDemo(options: {
   // The clock is written down every few seconds; a post may be a little later than the last of these.
   const clock = new CourseClock(Math.max(saved, Math.min(await latestWritten(db), saved + 2 * KEEP_EVERY)));
   const log = pino({ level: options.logLevel ?? 'warn' });
-  const deps = {
-    db,
-    clock,
-    log,
-    dataFolder,
-    courses: new CourseCache(),
-    demo: { clock, password: PASSWORD },
-  };
+  const transport = folderTransport(dataFolder);
+  const address = `http://localhost:${options.port}`;
+  const demo = { clock, password: PASSWORD };
+  const deps = assemble({ db, clock, log, dataFolder, transport, address, demo });
   const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: options.trustProxy });
   const { server, port } = await listen(app, options.port, options.host ?? '127.0.0.1').catch(
     async (error: unknown) => {
@@ -86,13 +85,17 @@ export async function startDemo(options: {
       throw error;
     },
   );
+  await begin(deps);
   const keep = setInterval(() => void saveClock(db, clock.now()), KEEP_EVERY);
   return {
     server,
     port,
     clock,
+    endStreams: () => deps.live.stop(),
     close: async () => {
       clearInterval(keep);
+      deps.live.stop();
+      await deps.mailer.stop();
       await saveClock(db, clock.now());
       await db.destroy();
     },

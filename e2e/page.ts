@@ -43,9 +43,9 @@ export class Page {
     await this.until(async () => !(await this.path()).startsWith('/sign-in'), `${name} to be signed in`);
   }
 
-  /** Waits until something holds; fails with what was waited for. */
-  async until(holds: () => Promise<boolean>, what: string): Promise<void> {
-    await this.driver.wait(async () => holds().catch(() => false), PATIENCE, `waited for ${what}`);
+  /** Waits until something holds; fails with what was waited for. What is large by its nature may take longer. */
+  async until(holds: () => Promise<boolean>, what: string, patience = PATIENCE): Promise<void> {
+    await this.driver.wait(async () => holds().catch(() => false), patience, `waited for ${what}`);
   }
 
   private async all(role: string, name: RegExp | string): Promise<WebElement[]> {

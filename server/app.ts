@@ -12,11 +12,15 @@ import { fileRoutes } from './files/routes';
 import { gradebookRoutes } from './gradebook/routes';
 import { noSuchRoute, problemHandler } from './http/problem';
 import { requestLog } from './http/requestLog';
+import { liveRoutes } from './live/routes';
+import { mailRoutes } from './mail/routes';
 import { myWorkRoutes } from './myWork/routes';
+import { noticeRoutes } from './notices/routes';
 import { planRoutes } from './plan/routes';
 import { readingRoutes } from './reading/routes';
 import { rosterRoutes } from './roster/routes';
 import { demoRoutes, sessionRoutes } from './sessions/routes';
+import { stewardingRoutes } from './stewarding/routes';
 import { vantageRoutes } from './vantage/routes';
 
 /**
@@ -68,6 +72,10 @@ export function createApp(deps: Deps, options: { webFolder: string | null; trust
   myWorkRoutes(app, deps);
   evaluateRoutes(app, deps);
   gradebookRoutes(app, deps);
+  stewardingRoutes(app, deps);
+  noticeRoutes(app, deps);
+  mailRoutes(app, deps);
+  liveRoutes(app, deps);
   vantageRoutes(app, deps);
   fileRoutes(app, deps);
   app.use('/api', noSuchRoute);

@@ -3,10 +3,11 @@ import { accessSync, constants, mkdirSync } from 'node:fs';
 import { resolve } from 'node:path';
 import pino from 'pino';
 import { createApp } from './app';
+import { assemble, begin } from './assemble';
 import { systemClock } from './clock';
 import { readConfig, type Config } from './config';
-import { CourseCache } from './course/courseCache';
 import { openDatabase, type Db } from './db/open';
+import { folderTransport, serverTransport } from './mail/transport';
 import { listen, stopGracefully } from './serve';
 import { hashPassword } from './sessions/passwords';
 
@@ -49,11 +50,24 @@ async function main(): Promise<void> {
   const log = pino({ level: config.logLevel });
   const db = openDatabase(dataFolder);
   await firstAdministrator(db, config);
-  const deps = { db, clock: systemClock, log, dataFolder, courses: new CourseCache(), demo: null };
+  const transport =
+    config.mail === null
+      ? folderTransport(dataFolder)
+      : serverTransport(config.mail.server, config.mail.from);
+  const address = config.address ?? `http://localhost:${config.port}`;
+  const deps = assemble({ db, clock: systemClock, log, dataFolder, transport, address, demo: null });
   const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: config.trustProxy });
   const { server, port } = await listen(app, config.port, config.host);
   log.info({ port }, 'Juror is ready');
-  stopGracefully(server, () => db.destroy());
+  await begin(deps);
+  stopGracefully(
+    server,
+    () => deps.live.stop(),
+    async () => {
+      await deps.mailer.stop();
+      await db.destroy();
+    },
+  );
 }
 
 main().catch((error: unknown) => {

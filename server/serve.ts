@@ -19,8 +19,11 @@ export function listen(app: Express, port: number, host: string): Promise<{ serv
   });
 }
 
-/** Stops taking requests, lets those under way end (for five seconds at most), then calls `last` and exits. */
-export function stopGracefully(server: Server, last: () => Promise<void>): void {
+/**
+ * Stops taking requests, ends what would never end by itself (`first`), lets those under way end (for five seconds at most), then
+ * calls `last` and exits.
+ */
+export function stopGracefully(server: Server, first: () => void, last: () => Promise<void>): void {
   let stopping = false;
   const stop = () => {
     if (stopping) return;
@@ -29,6 +32,7 @@ export function stopGracefully(server: Server, last: () => Promise<void>): void 
     const patience = setTimeout(() => server.closeAllConnections(), 5000);
     patience.unref();
     server.close(end);
+    first();
     server.closeIdleConnections();
   };
   process.once('SIGINT', stop);

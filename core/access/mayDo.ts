@@ -4,7 +4,8 @@ import { createdAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 import { MINUTE } from '../time/instant';
 import { isLate } from '../time/dueDate';
-import type { Access, StudentAccess } from './accessTo';
+import type { Access, StaffAccess, StudentAccess } from './accessTo';
+import { asideWith } from './asideWith';
 import { mayRead, type PostInPlace } from './mayRead';
 import type { Phase, PhaseReason } from './phase';
 
@@ -12,7 +13,7 @@ import type { Phase, PhaseReason } from './phase';
 export type Action =
   | { readonly do: 'openThread'; readonly own: readonly PostInPlace[]; readonly questionId?: Id | null }
   | { readonly do: 'attach' }
-  | { readonly do: 'answer' | 'quote' | 'nod' | 'rate' | 'see'; readonly place: PostInPlace }
+  | { readonly do: 'answer' | 'aside' | 'quote' | 'nod' | 'rate' | 'see'; readonly place: PostInPlace }
   | {
       readonly do: 'edit' | 'remove';
       readonly place: PostInPlace;
@@ -41,6 +42,9 @@ export type DoReason =
         | 'notYours'
         | 'yourOwn'
         | 'answered'
+        | 'threadFrozen'
+        | 'staffOnly'
+        | 'noAsideHere'
         | 'forumRule';
     }
   | { readonly code: 'editTimeOver'; readonly until: Instant }
@@ -68,24 +72,41 @@ export function mayDo(forum: Forum, access: Access, action: Action, t: Instant):
     if (action.do === 'see') return yes;
     if (action.place.removed && action.do !== 'restore') return no({ code: 'removed' });
   }
-  return access.kind === 'staff'
-    ? staffMayDo(action, access.personId)
-    : studentMayDo(forum, access, action, t);
+  return access.kind === 'staff' ? staffMayDo(action, access) : studentMayDo(forum, access, action, t);
 }
 
-function staffMayDo(action: Action, me: Id): DoAnswer {
-  if ((action.do === 'nod' || action.do === 'rate') && action.place.authorId === me)
-    return no({ code: 'yourOwn' });
-  return staffYes;
+function staffMayDo(action: Action, access: StaffAccess): DoAnswer {
+  switch (action.do) {
+    case 'nod':
+    case 'rate':
+      return action.place.authorId === access.personId ? no({ code: 'yourOwn' }) : staffYes;
+    case 'aside':
+      return asideWith(action.place) === null ? no({ code: 'noAsideHere' }) : staffYes;
+    case 'edit':
+      return mayEditFor(access, action.place) ? staffYes : no({ code: 'notYours' });
+    default:
+      return staffYes;
+  }
+}
+
+/** Staff change what they wrote, and what students wrote whom they work with; instructors everything. */
+function mayEditFor(access: StaffAccess, place: PostInPlace): boolean {
+  if (place.authorId === access.personId || access.role === 'instructor') return true;
+  return (
+    place.authorKind === 'student' && (access.students === 'all' || access.students.includes(place.authorId))
+  );
 }
 
 function studentMayDo(forum: Forum, access: StudentAccess, action: Action, t: Instant): DoAnswer {
   if (access.phase !== 'open') return no({ code: 'phase', phase: access.phase, reason: access.reason });
+  if ('place' in action && action.do !== 'see' && action.place.frozen) return no({ code: 'threadFrozen' });
   switch (action.do) {
     case 'see':
       return yes;
     case 'openThread':
       return mayOpenThread(forum, access, action.own, t);
+    case 'aside':
+      return no({ code: 'staffOnly' });
     case 'attach':
       return forum.allowed.attach ? yes : no({ code: 'forumRule' });
     case 'answer':

@@ -1,4 +1,4 @@
-import { approvalAt, existsAt, isRemovedAt, type Post } from '../course/post';
+import { approvalAt, existsAt, isFrozenAt, isRemovedAt, type Post } from '../course/post';
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
 import type { Access, StaffAccess, StudentAccess } from './accessTo';
@@ -15,6 +15,8 @@ export interface PostInPlace {
   readonly starter: boolean;
   readonly asideWith: Id | null;
   readonly removed: boolean;
+  /** Whether its thread is frozen: students only read there. */
+  readonly frozen: boolean;
   /** Authors of the held or returned posts at and above this one; empty for nearly every post. */
   readonly withheldBy: readonly Id[];
 }
@@ -107,6 +109,9 @@ export function postsInPlace(posts: readonly Post[], t: Instant): PostInPlace[] 
     return above;
   };
   const placed: PostInPlace[] = [];
+  const frozen = new Set<Id>();
+  for (const post of byId.values())
+    if (post.freezes && post.parentId === null && isFrozenAt(post, t)) frozen.add(post.id);
   for (const post of byId.values()) {
     placed.push({
       id: post.id,
@@ -119,6 +124,7 @@ export function postsInPlace(posts: readonly Post[], t: Instant): PostInPlace[] 
       starter: post.starter,
       asideWith: post.asideWith,
       removed: isRemovedAt(post, t),
+      frozen: frozen.size > 0 && frozen.has(post.threadId),
       withheldBy: withheldAbove(post),
     });
   }

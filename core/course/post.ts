@@ -39,6 +39,8 @@ export interface Post {
   readonly removals: readonly { readonly from: Instant; readonly to: Instant | null }[];
   /** Decisions about approval, in order; none where nothing was ever held. */
   readonly approvals: readonly { readonly at: Instant; readonly state: 'held' | 'approved' | 'returned' }[];
+  /** Of an opening post: the times its thread was frozen; absent where it never was. */
+  readonly freezes?: readonly { readonly from: Instant; readonly to: Instant | null }[];
 }
 
 /** When a post was first received. */
@@ -54,6 +56,11 @@ export function existsAt(post: Post, t: Instant): boolean {
 /** Whether a post was removed, and not restored, at an instant. */
 export function isRemovedAt(post: Post, t: Instant): boolean {
   return post.removals.some((span) => span.from <= t && (span.to === null || span.to > t));
+}
+
+/** Whether the thread that a post opens was frozen at an instant: nobody but staff writes in it. */
+export function isFrozenAt(opening: Post, t: Instant): boolean {
+  return opening.freezes?.some((span) => span.from <= t && (span.to === null || span.to > t)) ?? false;
 }
 
 /** Where a post stood with approval at an instant; `approved` where nothing was ever held. */

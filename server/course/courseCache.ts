@@ -210,6 +210,12 @@ async function load(db: Db, courseId: string): Promise<CourseSetup | null> {
 /** Courses as they were last read; whoever changes one forgets it here. */
 export class CourseCache {
   readonly #courses = new Map<string, Promise<CourseSetup | null>>();
+  #listener: (courseId: string) => void = () => undefined;
+
+  /** Who hears that a course was changed. */
+  listen(listener: (courseId: string) => void): void {
+    this.#listener = listener;
+  }
 
   get(db: Db, courseId: string): Promise<CourseSetup | null> {
     let course = this.#courses.get(courseId);
@@ -224,5 +230,6 @@ export class CourseCache {
 
   forget(courseId: string): void {
     this.#courses.delete(courseId);
+    this.#listener(courseId);
   }
 }

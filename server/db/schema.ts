@@ -1,5 +1,8 @@
 import type { Generated } from 'kysely';
 
+/** When somebody is sent mail: for each thing told, once a day for all of them, or never. */
+export type MailChoice = 'atOnce' | 'daily' | 'none';
+
 /** The tables, as Kysely sees them. Instants are UTC ms, points hundredths, flags 0 or 1, JSON is text. */
 export interface Database {
   setting: { key: string; value: string };
@@ -146,7 +149,9 @@ export interface Database {
     /** When its last draft was kept before it was sent. */
     draft_kept_at: Generated<number | null>;
   };
-  removal: { post_id: string; from: number; to: number | null; by: string };
+  removal: { post_id: string; from: number; to: number | null; by: string; why: Generated<string | null> };
+  /** A thread, by its opening post, in which nobody but staff writes. */
+  freeze: { thread_id: string; from: number; to: number | null; by: string };
   approval: {
     post_id: string;
     at: number;
@@ -179,6 +184,51 @@ export interface Database {
   nod: { post_id: string; person_id: string; value: number; at: number; ended_at: number | null };
   read_mark: { person_id: string; post_id: string; at: number };
   bookmark: { person_id: string; post_id: string; at: number };
+  /** When the text of a post first reached a student of a sealed forum. */
+  received: { person_id: string; post_id: string; at: number };
+  /** A forum or a post that somebody sent to others, with a line of their own. */
+  sending: {
+    id: string;
+    course_id: string;
+    forum_id: string;
+    post_id: string | null;
+    sent_by: string;
+    line: string | null;
+    at: number;
+  };
+  sending_to: { person_id: string; sending_id: string };
+  /** Told of new posts of a forum; `since`: those before were looked at. */
+  follow: { person_id: string; forum_id: string; since: number };
+  /** What of a person's notices was read or mailed, by the notice's key. */
+  notice_mark: { person_id: string; key: string; read_at: number | null; mailed_at: number | null };
+  /** The dates of a forum as a student knows them; `before`: what they were until they changed. */
+  known_dates: {
+    person_id: string;
+    forum_id: string;
+    dates: string;
+    before: string | null;
+    changed_at: number | null;
+  };
+  mail_choice: { person_id: string; choice: MailChoice };
+  /** When a person's last daily mail of a course was made. */
+  mail_day: { person_id: string; course_id: string; digest_at: number };
+  /** Mail on its way: which notices it tells; what it says is decided when it is sent. `next_at` is machine time. */
+  mail: {
+    id: string;
+    person_id: string;
+    course_id: string;
+    kind: 'atOnce' | 'daily';
+    keys: string;
+    made_at: number;
+    state: 'waiting' | 'sent' | 'dropped';
+    tries: Generated<number>;
+    next_at: number;
+    error: string | null;
+    sent_at: number | null;
+    address: string | null;
+    subject: string | null;
+    text: string | null;
+  };
   /** The newest text of a post; full-text search reads it. */
   post_text: { id: Generated<number>; post_id: string; text: string };
   draft: {

@@ -2,10 +2,10 @@ import { mayDo } from '../../core/access/mayDo';
 import { sealLiftsAt } from '../../core/access/seal';
 import { sealedCount } from '../../core/access/readable';
 import { resolveTerms, type ResolvedTerms } from '../../core/access/resolveTerms';
+import { approvalAt, type Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import { usesOf } from '../../core/participation/usesOf';
 import type { ForumView } from '../../contract/discuss';
-import type { PostLine } from '../../contract/posts';
 import { ATTACHMENT_KINDS } from '../../contract/forumSettings';
 import { worksWith, type InCourse } from '../course/inCourse';
 import type { CourseSetup, ForumCard } from '../course/courseCache';
@@ -13,7 +13,8 @@ import type { Db } from '../db/open';
 import { openForum, type OpenForum } from './access';
 import { draftsOf } from './drafts';
 import { postBodies } from './postBodies';
-import { authorsOf, postLines } from './postLines';
+import { evidenceMarks } from '../stewarding/evidence';
+import { authorsOf, postLines, withTheirAuthors } from './postLines';
 
 /** How many texts come with a forum; the others are fetched when they are laid out. */
 const FIRST_BODIES = 50;
@@ -103,9 +104,9 @@ function spacesFor(opened: OpenForum, course: InCourse): ForumView['spaces'] {
 }
 
 /** The sections and groups that the authors of some posts are in. */
-function groupingsFor(setup: CourseSetup, posts: readonly PostLine[]): ForumView['groupings'] {
-  const authors = [...new Set(posts.map(({ authorId }) => authorId))].flatMap(
-    (id) => setup.students.get(id ?? '') ?? [],
+function groupingsFor(setup: CourseSetup, posts: Iterable<Post>): ForumView['groupings'] {
+  const authors = [...new Set([...posts].map(({ authorId }) => authorId))].flatMap(
+    (id) => setup.students.get(id) ?? [],
   );
   const of = (kind: 'section' | 'group', id: string, title: string) => ({
     id,
@@ -121,8 +122,40 @@ function groupingsFor(setup: CourseSetup, posts: readonly PostLine[]): ForumView
   ].filter(({ people }) => people.length > 0);
 }
 
-/** A forum as one person receives it: only what {@link openForum} says they may. */
-export async function forumView(db: Db, course: InCourse, forumId: string, now: number): Promise<ForumView> {
+/** What staff have to look after in a forum, in numbers. */
+async function careFor(db: Db, course: InCourse, opened: OpenForum, now: number): Promise<ForumView['care']> {
+  if (course.person.kind === 'student') return null;
+  let waiting = 0;
+  for (const post of opened.posts.values())
+    if (post.approvals.length > 0 && approvalAt(post, now) === 'held' && opened.sees.has(post.id))
+      if (!opened.placed.get(post.id)!.removed) waiting++;
+  return { waiting, marked: (await evidenceMarks(db, course, opened, now)).size };
+}
+
+async function follows(db: Db, course: InCourse, forumId: string): Promise<boolean> {
+  if (course.vantage) return false;
+  const row = await db
+    .selectFrom('follow')
+    .select('since')
+    .where('person_id', '=', course.person.id)
+    .where('forum_id', '=', forumId)
+    .executeTakeFirst();
+  return row !== undefined;
+}
+
+/**
+ * A forum as one person receives it: only what {@link openForum} says they may.
+ *
+ * @param changed brings only these posts, with what else of their authors' posts may have changed by them; those that are
+ * not there for the person are left out, without a word
+ */
+export async function forumView(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  now: number,
+  changed: readonly string[] | null = null,
+): Promise<ForumView> {
   const opened = await openForum(db, course, forumId, now);
   const { forum, access } = opened;
   const { setup, person } = course;
@@ -134,8 +167,9 @@ export async function forumView(db: Db, course: InCourse, forumId: string, now: 
   const own = [...opened.placed.values()].filter((place) => place.authorId === person.id);
   const locked = access.kind === 'student' && access.phase === 'locked';
 
-  const posts = await postLines(db, course, opened, now);
-  const first = posts.slice(0, FIRST_BODIES).map((post) => post.id);
+  const only = changed === null ? null : withTheirAuthors(opened, changed);
+  const posts = await postLines(db, course, opened, now, only);
+  const first = changed ?? posts.slice(0, FIRST_BODIES).map((post) => post.id);
 
   const { dates, numbers } = terms;
   return {
@@ -177,8 +211,10 @@ export async function forumView(db: Db, course: InCourse, forumId: string, now: 
     hasSeal: forum.seal !== null,
     slots: participation ? [...participation.slots] : [],
     me: person.id,
+    followed: await follows(db, course, forumId),
+    care: await careFor(db, course, opened, now),
     people: authorsOf(posts, setup.names),
-    groupings: isStaff ? groupingsFor(setup, posts) : [],
+    groupings: isStaff ? groupingsFor(setup, opened.posts.values()) : [],
     uses: student ? usesOf(opened.data, forum, student, now) : [],
     posts,
     bodies: await postBodies(db, course, opened, first, now),

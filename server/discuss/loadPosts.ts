@@ -2,7 +2,7 @@ import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import type { Post, Revision } from '../../core/course/post';
 import type { CourseSetup } from '../course/courseCache';
 import { loadScores } from '../evaluate/loadScores';
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 import type { Database } from '../db/schema';
 
 /** Which posts: of a forum or of the whole course, of everyone or of one author, or those named. */
@@ -78,10 +78,22 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
       .innerJoin('forum', 'forum.id', 'post.forum_id')
       .innerJoin('approval', 'approval.post_id', 'post.id')
       .select(['approval.post_id', 'approval.at', 'approval.state'])
-      .orderBy('approval.at'),
+      .orderBy('approval.at')
+      .orderBy(sql`approval.rowid`),
   ).execute();
   for (const { post_id, at, state } of approvalRows)
     approvals.set(post_id, [...(approvals.get(post_id) ?? []), { at, state }]);
+  const freezes = new Map<string, { from: number; to: number | null }[]>();
+  const freezeRows = await narrow(
+    db
+      .selectFrom('post')
+      .innerJoin('forum', 'forum.id', 'post.forum_id')
+      .innerJoin('freeze', 'freeze.thread_id', 'post.id')
+      .select(['freeze.thread_id', 'freeze.from', 'freeze.to'])
+      .orderBy('freeze.from'),
+  ).execute();
+  for (const { thread_id, from, to } of freezeRows)
+    freezes.set(thread_id, [...(freezes.get(thread_id) ?? []), { from, to }]);
   return rows.map((row) => ({
     id: row.id,
     forumId: row.forum_id,
@@ -101,6 +113,7 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
     revisions: revisions.get(row.id) ?? [],
     removals: removals.get(row.id) ?? [],
     approvals: approvals.get(row.id) ?? [],
+    ...(freezes.has(row.id) && { freezes: freezes.get(row.id)! }),
   }));
 }
 

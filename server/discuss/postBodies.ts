@@ -6,6 +6,8 @@ import type { Db } from '../db/open';
 import type { OpenForum } from './access';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { htmlForReader, struckIn } from './quotes';
+import { noteReceived } from '../reading/received';
+import { removalsOf } from './removals';
 
 /** The newest versions of some posts, as of an instant. */
 async function latestTexts(db: Db, ids: readonly string[], now: number) {
@@ -55,6 +57,7 @@ export async function postBodies(
   const files = await loadAttachments(db, ids, now);
   const nods = forum.allowed.approve === 'off' ? new Map<string, Nod[]>() : await loadNods(db, ids, now);
   const isStruck = await struckIn(db, forum.id);
+  const removals = await removalsOf(db, course, opened, ids);
   const byId = new Map(
     texts.map((text): [string, PostBody] => {
       const { id } = text;
@@ -69,6 +72,7 @@ export async function postBodies(
         attachments: files.get(id) ?? [],
         nods: nodsFor(opened, course, place, nods.get(id) ?? [], now),
         returnedWhy: knows && approvalAt(post, now) === 'returned' ? (reasons.get(id) ?? null) : null,
+        removal: knows ? (removals.get(id) ?? null) : null,
         number: text.number,
         revisions: knows ? text.number : 0,
         draftKeptAt: knows ? text.draft_kept_at : null,
@@ -76,7 +80,8 @@ export async function postBodies(
         may: {
           answer: mayDo(forum, access, { do: 'answer', place }, now),
           quote: mayDo(forum, access, { do: 'quote', place }, now),
-          edit: mine
+          aside: mayDo(forum, access, { do: 'aside', place }, now),
+          edit: knows
             ? mayDo(forum, access, { do: 'edit', place, post, answered }, now)
             : { yes: false, reason: { code: 'notYours' } },
           remove: knows
@@ -86,6 +91,12 @@ export async function postBodies(
       };
       return [id, body];
     }),
+  );
+  await noteReceived(
+    db,
+    course,
+    ids.map((id) => opened.posts.get(id)!),
+    now,
   );
   return ids.map((id) => byId.get(id)!);
 }

@@ -1,11 +1,13 @@
 import type { PersonName } from '../../contract/basics';
 import type { PostLine, PostSlot } from '../../contract/posts';
+import { inReadingOrder } from '../../core/conversation/inReadingOrder';
 import { approvalAt, createdAt, type Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Slot } from '../../core/participation/slot';
 import { worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { marksOf } from '../reading/readMarks';
+import { evidenceMarks } from '../stewarding/evidence';
 import type { OpenForum } from './access';
 
 function putSlots(slots: readonly Slot[], map: Map<string, PostSlot>): void {
@@ -15,41 +17,23 @@ function putSlots(slots: readonly Slot[], map: Map<string, PostSlot>): void {
 }
 
 /** Slots of whoever's standing the person may see: a student's own, for staff everyone's they work with. */
-function visibleSlots(opened: OpenForum, course: InCourse, now: number): ReadonlyMap<string, PostSlot> {
+function visibleSlots(
+  opened: OpenForum,
+  course: InCourse,
+  posts: Iterable<Post>,
+  now: number,
+): ReadonlyMap<string, PostSlot> {
   const { forum, data } = opened;
   const slots = new Map<string, PostSlot>();
   const authors =
     course.person.kind === 'student'
       ? [course.person.id]
-      : [...new Set([...opened.posts.values()].map((post) => post.authorId))].filter((id) =>
-          worksWith(course, id),
-        );
+      : [...new Set([...posts].map((post) => post.authorId))].filter((id) => worksWith(course, id));
   for (const author of authors) {
     const student = data.students.get(author);
     if (student) putSlots(participationOf(data, forum, student, now).slots, slots);
   }
   return slots;
-}
-
-/** Posts in reading order: threads by creation, each answer below what it answers; without recursion. */
-function inReadingOrder({ placed, sees }: OpenForum): string[] {
-  const below = new Map<string | null, string[]>();
-  for (const { id, parentId } of placed.values()) {
-    if (!sees.has(id)) continue;
-    let parent = parentId;
-    while (parent !== null && !sees.has(parent)) parent = placed.get(parent)?.parentId ?? null;
-    const beside = below.get(parent);
-    if (beside) beside.push(id);
-    else below.set(parent, [id]);
-  }
-  const order: string[] = [];
-  const stack = (below.get(null) ?? []).toReversed();
-  for (let id = stack.pop(); id !== undefined; id = stack.pop()) {
-    order.push(id);
-    const answers = below.get(id);
-    if (answers) for (let at = answers.length - 1; at >= 0; at--) stack.push(answers[at]!);
-  }
-  return order;
 }
 
 /** The last version at an instant. */
@@ -60,18 +44,59 @@ function lastVersion(post: Post, now: number) {
   return { revision: revisions[0]!, isEdited: false };
 }
 
-/** The shape of a conversation as one person receives it: every post they may read, in reading order, without texts. */
+const NO_MARKS: Awaited<ReturnType<typeof evidenceMarks>> = new Map();
+
+/** Of students' posts whose last version is by staff: by whom. */
+async function staffWhoChanged(db: Db, opened: OpenForum, now: number): Promise<Map<string, string>> {
+  const changed = [...opened.posts.values()].filter(
+    (post) => post.authorKind === 'student' && lastVersion(post, now).revision.byStaff,
+  );
+  if (changed.length === 0) return new Map();
+  const rows = await db
+    .selectFrom('revision')
+    .select(['post_id', 'author_id'])
+    .where(
+      'post_id',
+      'in',
+      changed.map(({ id }) => id),
+    )
+    .where('by_staff', '=', 1)
+    .where('at', '<=', now)
+    .orderBy('number')
+    .execute();
+  return new Map(rows.map(({ post_id, author_id }) => [post_id, author_id]));
+}
+
+/** Some posts with everything else their authors wrote: a post that changes may change which required posts the others fill. */
+export function withTheirAuthors(opened: OpenForum, ids: readonly string[]): ReadonlySet<string> {
+  const authors = new Set(ids.flatMap((id) => opened.posts.get(id)?.authorId ?? []));
+  return new Set(
+    [...opened.posts.values()].flatMap(({ id, authorId }) => (authors.has(authorId) ? [id] : [])),
+  );
+}
+
+/**
+ * The shape of a conversation as one person receives it: every post they may read, in reading order, without texts.
+ *
+ * @param only leaves out all others
+ */
 export async function postLines(
   db: Db,
   course: InCourse,
   opened: OpenForum,
   now: number,
+  only: ReadonlySet<string> | null = null,
 ): Promise<PostLine[]> {
-  const slots = visibleSlots(opened, course, now);
+  const asked = only === null ? opened.posts.values() : [...only].flatMap((id) => opened.posts.get(id) ?? []);
+  const slots = visibleSlots(opened, course, asked, now);
   const marks = await marksOf(db, course, opened.forum.id);
+  const evidence = course.person.kind === 'staff' ? await evidenceMarks(db, course, opened, now) : NO_MARKS;
+  const changedBy = await staffWhoChanged(db, opened, now);
   const me = course.person.id;
   const isApart = opened.forum.readers !== 'class';
-  return inReadingOrder(opened).map((id): PostLine => {
+  const order = inReadingOrder(opened.placed.values(), (id) => opened.sees.has(id));
+  const wanted = only === null ? order : order.filter((id) => only.has(id));
+  return wanted.map((id): PostLine => {
     const post = opened.posts.get(id)!;
     const { parentId, questionId, spaceId } = post;
     const isThere = parentId !== null && opened.sees.has(parentId);
@@ -94,6 +119,11 @@ export async function postLines(
     line.authorId = post.authorId;
     line.words = revision.words;
     if (isEdited) line.editedAt = revision.at;
+    const editor = changedBy.get(id);
+    if (editor !== undefined) line.editedBy = editor;
+    const noted = evidence.get(id);
+    if (noted !== undefined) line.marks = [...noted];
+    if (post.freezes && opened.placed.get(id)!.frozen) line.frozen = true;
     if (post.authorKind === 'staff') line.byStaff = true;
     if (post.starter) line.starter = true;
     if (opened.placed.get(id)!.removed) line.removed = true;
@@ -110,8 +140,12 @@ export async function postLines(
   });
 }
 
-/** Everyone who wrote one of the posts, once. */
+/** Everyone who wrote or changed one of the posts, or is spoken to aside, once. */
 export function authorsOf(posts: readonly PostLine[], names: ReadonlyMap<string, PersonName>): PersonName[] {
-  const ids = new Set(posts.flatMap(({ authorId }) => (authorId === null ? [] : [authorId])));
+  const ids = new Set(
+    posts.flatMap(({ authorId, asideWith, editedBy }) =>
+      [authorId, asideWith, editedBy].filter((id) => id !== null && id !== undefined),
+    ),
+  );
   return [...ids].map((id) => names.get(id)!);
 }

@@ -1,6 +1,7 @@
 import type { Express } from 'express';
 import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/discuss';
+import { mayDo } from '../../core/access/mayDo';
 import { spaceOf } from '../../core/access/space';
 import { wouldCount, type Planned } from '../../core/participation/wouldCount';
 import type { RichNode } from '../../core/text/richText';
@@ -30,6 +31,10 @@ export function discussRoutes(app: Express, deps: Deps): void {
 
   forMember(app, deps, contract.getForum, 'anyone', ({ course, params, now }) =>
     forumView(db, course, params.forum, now),
+  );
+
+  forMember(app, deps, contract.getChanged, 'anyone', ({ course, params, query, now }) =>
+    forumView(db, course, params.forum, now, query.posts),
   );
 
   forMember(app, deps, contract.getBodies, 'anyone', async ({ course, params, query, now }) => ({
@@ -127,7 +132,14 @@ export function discussRoutes(app: Express, deps: Deps): void {
   forMember(app, deps, contract.getPostDoc, 'anyone', async ({ course, params, now }) => {
     const opened = await openForum(db, course, params.forum, now);
     const { post } = readablePost(opened, params.post);
-    if (post.authorId !== course.person.id) throw notFound();
+    const place = opened.placed.get(post.id)!;
+    const answered = opened.answered.has(post.id);
+    // What a student may not change at the moment, its author may still open; staff see what they may change.
+    if (
+      post.authorId !== course.person.id &&
+      !mayDo(opened.forum, opened.access, { do: 'edit', place, post, answered }, now).yes
+    )
+      throw notFound();
     const row = await db
       .selectFrom('revision')
       .innerJoin('post', 'post.id', 'revision.post_id')

@@ -1,5 +1,6 @@
 import type { Transaction } from 'kysely';
 import { accessTo } from '../../core/access/accessTo';
+import { asideWith } from '../../core/access/asideWith';
 import type { Forum } from '../../core/course/forum';
 import { mayDo } from '../../core/access/mayDo';
 import { spaceOf } from '../../core/access/space';
@@ -7,10 +8,11 @@ import type { AttachedFile } from '../../contract/files';
 import { mentionsIn } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
 import { worksWith, type InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
 import type { Database } from '../db/schema';
 import type { Db } from '../db/open';
 import { attachFiles } from '../files/fileUse';
-import { conflict, notFound, Problem, refused, wrongField } from '../http/problem';
+import { conflict, notFound, Problem, wrongField } from '../http/problem';
 import { storedText, type StoredText } from '../text/toHtml';
 import { openForum, readablePost, type OpenForum } from './access';
 import { courseDataFor } from './courseDataFor';
@@ -20,7 +22,6 @@ import { dropDraft, draftKeptAt } from './drafts';
 import { keepMentions, settleMentions } from './mentions';
 import { refuseAttachments, refuseMedia } from './postLimits';
 import { docForAuthor, keepQuotes, settleQuotes } from './quotes';
-import { whyNot } from './whyNot';
 
 /** What is known after a post was written or changed. */
 export interface Written {
@@ -41,6 +42,8 @@ export interface NewPost {
   /** Uploaded files. */
   readonly attachments: readonly AttachedFile[];
   readonly starter: boolean;
+  /** By staff: only the author answered and staff read it. */
+  readonly aside?: boolean;
   readonly draft: string | null;
 }
 
@@ -157,6 +160,8 @@ export function writePost(
     const isStaff = course.person.kind === 'staff';
     if (post.starter && (!isStaff || post.parentId !== null))
       throw wrongField('starter', 'Only staff open starters.');
+    if (post.aside && post.parentId === null)
+      throw wrongField('aside', 'An aside answers a post; it cannot open a thread.');
     let above: ReturnType<typeof readablePost> | null = null;
     if (post.parentId === null) {
       const own = [...opened.placed.values()].filter((place) => place.authorId === course.person.id);
@@ -169,7 +174,7 @@ export function writePost(
         );
       const place = opened.placed.get(post.parentId);
       if (!place || !opened.sees.has(post.parentId)) throw notFound();
-      allowedOrRefuse(mayDo(forum, access, { do: 'answer', place }, now));
+      allowedOrRefuse(mayDo(forum, access, { do: post.aside ? 'aside' : 'answer', place }, now));
       above = readablePost(opened, post.parentId);
     }
     const { person } = course;
@@ -201,7 +206,7 @@ export function writePost(
         space_id: spaceId,
         question_id: questionId,
         starter: post.starter ? 1 : 0,
-        aside_with: above?.post.asideWith ?? null,
+        aside_with: above === null ? null : post.aside ? asideWith(above.place) : above.post.asideWith,
         created_at: now,
         version: 1,
       })
@@ -228,7 +233,10 @@ export function writePost(
   });
 }
 
-/** Changes one's own post; the version before stays readable for its author and staff. (rules §3) */
+/**
+ * Changes one's own post, or as staff a student's: that is shown, and changes the text, not what counts. The version before stays
+ * readable for its author and staff. (rules §3, §5)
+ */
 export function editPost(
   db: Db,
   course: InCourse,
@@ -242,7 +250,6 @@ export function editPost(
   return db.transaction().execute(async (trx) => {
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
-    if (post.authorId !== course.person.id) throw refused('notYours', whyNot({ code: 'notYours' }));
     const answered = opened.answered.has(postId);
     allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'edit', place, post, answered }, now));
     const row = await trx
@@ -290,6 +297,14 @@ export function editPost(
       .where('id', '=', postId)
       .execute();
     await holdIfAsked(trx, course, opened, postId, post, now);
+    if (post.authorId !== course.person.id)
+      await keepRecord(trx, {
+        courseId: course.setup.id,
+        at: now,
+        actorId: course.person.id,
+        what: 'post.changedByStaff',
+        subject: `post:${postId}`,
+      });
     await dropDraft(trx, course.person.id, forumId, `edit:${postId}`);
     const unsealed = isSealed(opened) && !(await isSealedNow(trx, course, forumId, now));
     return { id: postId, words: text.words, unsealed };

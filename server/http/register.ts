@@ -61,7 +61,12 @@ function serve<E extends Endpoint, Extra extends object>(
 ): void {
   app[endpoint.method](endpoint.path, async (req, res) => {
     const extra = await admit(req);
-    res.json(await handler({ ...read(deps, endpoint, req, res), ...extra }));
+    const answer: unknown = await handler({ ...read(deps, endpoint, req, res), ...extra });
+    // What a handler has sent itself is not sent again.
+    if (!res.headersSent) res.json(answer);
+    const { course, forum } = req.params;
+    if (endpoint.method !== 'get' && typeof course === 'string' && typeof forum === 'string')
+      deps.live.wrote(course, forum);
   });
 }
 

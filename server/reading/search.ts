@@ -7,6 +7,7 @@ import type { Db } from '../db/open';
 import { courseData } from '../discuss/loadPosts';
 import { notFound } from '../http/problem';
 import { readableCondition } from './readableCondition';
+import { noteReceived } from './received';
 
 /** Characters that no text holds, put around what was found. */
 const OPEN = '\u0001';
@@ -87,6 +88,12 @@ export async function searchPosts(
     db,
   );
   const { setup } = course;
+  await noteReceived(
+    db,
+    course,
+    rows.map((row) => ({ id: row.id, forumId: row.forum_id, authorId: row.author_id })),
+    now,
+  );
   return {
     total: counted[0]!.n,
     hits: rows.map((row) => ({

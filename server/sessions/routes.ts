@@ -123,6 +123,7 @@ export function demoRoutes(app: Express, deps: Deps): void {
       .executeTakeFirst();
     if (!staff) throw notFound();
     demo.clock.move(body.to);
+    deps.live.clockMoved();
     return { now: demo.clock.now() };
   });
 }

@@ -46,8 +46,16 @@ export async function startSession(
   return { personId, writeToken, tokenHash };
 }
 
-/** The session of a request, or null when there is none or it has been idle for 12 hours. */
-export async function sessionOf(deps: Deps, req: Request): Promise<SignedIn | null> {
+/**
+ * The session of a request, or null when there is none or it has been idle for 12 hours.
+ *
+ * @param quietly what the page asks by itself keeps no session alive
+ */
+export async function sessionOf(
+  deps: Deps,
+  req: Request,
+  quietly = req.headers['x-juror-idle'] !== undefined,
+): Promise<SignedIn | null> {
   const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
   if (!token) return null;
   const tokenHash = hashOf(token);
@@ -63,18 +71,36 @@ export async function sessionOf(deps: Deps, req: Request): Promise<SignedIn | nu
     return null;
   }
   // A page left open asks by itself; only a person at it keeps the session alive.
-  if (now - row.seen_at > MINUTE && req.headers['x-juror-idle'] === undefined) {
+  if (now - row.seen_at > MINUTE && !quietly) {
     await deps.db.updateTable('session').set({ seen_at: now }).where('token_hash', '=', tokenHash).execute();
   }
   return { personId: row.person_id, writeToken: row.write_token, tokenHash };
 }
 
-/** The session of a request; 401 without one. */
-export async function signedIn(deps: Deps, req: Request): Promise<SignedIn> {
-  const session = await sessionOf(deps, req);
+function orSignedOut(session: SignedIn | null): SignedIn {
   if (session === null)
     throw new Problem(401, 'signedOut', 'You are signed out. Sign in to go on; your drafts are kept.');
   return session;
+}
+
+/** The session of a request; 401 without one. */
+export async function signedIn(deps: Deps, req: Request): Promise<SignedIn> {
+  return orSignedOut(await sessionOf(deps, req));
+}
+
+/** The same, for what is no sign of anybody being there. */
+export async function signedInQuietly(deps: Deps, req: Request): Promise<SignedIn> {
+  return orSignedOut(await sessionOf(deps, req, true));
+}
+
+/** Whether a session still stands; asking keeps it no longer. */
+export async function sessionStands(deps: Deps, { tokenHash }: SignedIn): Promise<boolean> {
+  const row = await deps.db
+    .selectFrom('session')
+    .select('seen_at')
+    .where('token_hash', '=', tokenHash)
+    .executeTakeFirst();
+  return row !== undefined && deps.clock.wall() - row.seen_at < IDLE;
 }
 
 /** Refuses a write that was not sent by Juror's own pages. */

@@ -9,8 +9,11 @@ import type { SessionState } from '../../contract/session';
 import { textOf } from '../../core/text/textOf';
 import { fromWallClock } from '../../core/time/wallClock';
 import { createApp } from '../app';
-import { CourseCache } from '../course/courseCache';
+import { assemble } from '../assemble';
+import type { CourseCache } from '../course/courseCache';
 import { openDatabase, type Db } from '../db/open';
+import type { Deps } from '../deps';
+import { folderTransport, type MailTransport } from '../mail/transport';
 import { hashPassword } from '../sessions/passwords';
 
 export const PASSWORD = 'a long enough password';
@@ -29,6 +32,7 @@ export interface Client {
 export interface TestServer {
   readonly db: Db;
   readonly app: ReturnType<typeof createApp>;
+  readonly deps: Deps;
   readonly courses: CourseCache;
   readonly dataFolder: string;
   now: number;
@@ -135,21 +139,24 @@ export function settings(
 
 export const words = (n: number, word = 'river') => textOf(Array.from({ length: n }, () => word).join(' '));
 
-export async function testServer(): Promise<TestServer> {
+export async function testServer(
+  transportIn: (dataFolder: string) => MailTransport = folderTransport,
+): Promise<TestServer> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'juror-api-'));
+  const transport = transportIn(dataFolder);
   const db = openDatabase(dataFolder);
   await layOut(db);
   const time = { now: at('03-02 12:00'), wall: at('03-02 12:00') };
   const clock = { now: () => time.now, wall: () => time.wall };
-  const courses = new CourseCache();
-  const app = createApp(
-    { db, clock, log: pino({ level: 'silent' }), dataFolder, courses, demo: null },
-    { webFolder: null },
-  );
+  const log = pino({ level: 'silent' });
+  const address = 'https://juror.example';
+  const deps = assemble({ db, clock, log, dataFolder, transport, address, demo: null });
+  const app = createApp(deps, { webFolder: null });
   return {
     db,
     app,
-    courses,
+    deps,
+    courses: deps.courses,
     dataFolder,
     get now() {
       return time.now;
@@ -185,6 +192,9 @@ export async function testServer(): Promise<TestServer> {
       };
     },
     async close() {
+      await deps.live.settled();
+      deps.live.stop();
+      await deps.mailer.stop();
       await db.destroy();
       rmSync(dataFolder, { recursive: true, force: true });
     },

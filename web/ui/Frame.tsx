@@ -15,6 +15,7 @@ import type { CourseFrame } from '../../contract/course';
 import { dateWords } from './dateWords';
 import { Dialog } from './Dialog';
 import { Initials } from './Initials';
+import { LiveCourse } from './LiveCourse';
 import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
 import { VantageBar, VantageButton } from './VantageBar';
@@ -273,6 +274,7 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
   return (
     <div className="flex min-h-screen flex-col">
       {state.person && <Outgoing person={state.person.id} />}
+      {state.person && <LiveCourse key={state.person.id} person={state.person.id} />}
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 raised">
         Skip to the content
       </a>

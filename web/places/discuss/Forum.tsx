@@ -1,9 +1,10 @@
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { getForum, type ForumView } from '../../../contract/discuss';
 import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { useIsLive } from '../../data/live';
 import { useWaitingPosts } from '../../data/outbox';
 import { useSession } from '../../data/session';
 import { useAddress } from '../../data/useAddress';
@@ -31,6 +32,7 @@ import { useFolding } from './reading/useFolding';
 import { useForumKeys } from './reading/useForumKeys';
 import { usePrinting } from './reading/usePrinting';
 import { useGoing } from './reading/useGoing';
+import { useLiveForum } from './reading/useLiveForum';
 import { useReading } from './reading/useReading';
 import { useRows } from './reading/useRows';
 import { Standing } from './Standing';
@@ -44,7 +46,7 @@ export function Forum() {
   return <ForumPage key={forum} id={forum!} />;
 }
 
-/** Polling: seldom where an answer is long. */
+/** Polling, while nothing arrives by itself: seldom where an answer is long. */
 const refreshAfter = (forum: ForumView | undefined) => ((forum?.posts.length ?? 0) > 1000 ? 120_000 : 30_000);
 
 /** Whether what a poll brings is what is here already; as text, for there may be ten thousand posts in it. */
@@ -56,10 +58,11 @@ function ForumPage({ id }: { id: string }) {
   const person = useSession().state.person!.id;
   const navigate = useNavigate();
   const { mutate: mutateAll } = useSWRConfig();
+  const isLive = useIsLive();
   const { data, error, mutate } = useApi(
     getForum,
     { course: course.id, forum: id },
-    { refreshInterval: refreshAfter, compare: isSame },
+    { refreshInterval: isLive ? 0 : refreshAfter, compare: isSame },
   );
   const { search, set } = useAddress();
   const { writing, write, quoting, quote } = useWriting(id);
@@ -72,6 +75,7 @@ function ForumPage({ id }: { id: string }) {
   // A journal is always somebody's; elsewhere no choice means everything.
   const space = data?.spaces.find(({ id: spaceId }) => spaceId === asked) ?? null;
   const bodies = useBodies(data, id);
+  useLiveForum({ course: course.id, forum: id }, bodies, mutate);
   const finding = useFinding(data);
   const pickedNames = search.get('posts');
   const picked = useMemo(() => pickedNames?.split('.') ?? [], [pickedNames]);
@@ -112,18 +116,31 @@ function ForumPage({ id }: { id: string }) {
   const changed = useCallback(
     (unsealed: boolean, postId?: string) => {
       void mutate().then((fresh) => {
-        if (unsealed && fresh) {
-          showAll(fresh.posts);
-          setJustUnsealed(true);
-          sayUnsealed(fresh.posts.filter((post) => post.authorId !== fresh.me).length);
-        } else if (postId) {
+        if (postId && !(unsealed && fresh)) {
           void navigate({ search: window.location.search, hash: `post-${postId}` }, { replace: true });
         }
       });
       void mutateAll((key) => typeof key === 'string' && /\/(my-work|would)\b/.test(key));
     },
-    [mutate, mutateAll, navigate, showAll],
+    [mutate, mutateAll, navigate],
   );
+  // The seal opens by one's own post here or in another tab, or by the clock: everything behind it is shown at once.
+  const [wasSealed, setWasSealed] = useState(false);
+  const isSealed = data !== undefined && data.sealed !== null;
+  if (data && wasSealed !== isSealed) {
+    setWasSealed(isSealed);
+    if (wasSealed) {
+      setJustUnsealed(true);
+      showAll();
+    }
+  }
+  const others = justUnsealed ? (data?.posts.filter((post) => post.authorId !== data.me).length ?? 0) : null;
+  const told = useRef(false);
+  useEffect(() => {
+    if (others === null || told.current) return;
+    told.current = true;
+    sayUnsealed(others);
+  }, [others]);
   const outbox = useWaitingPosts(person).filter((post) => post.course === course.id && post.forum === id);
   const hands: ForumHands | null = data
     ? {

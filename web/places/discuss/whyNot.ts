@@ -22,6 +22,8 @@ export function whyNot(reason: DoReason, zone: string): string {
       return `It could be edited until ${dateWords(reason.until, zone)}.`;
     case 'oneThreadOnly':
       return 'Everyone opens one thread here, and yours is open.';
+    case 'threadFrozen':
+      return 'Staff have frozen this thread: it can be read, nobody writes in it for now.';
     case 'forumRule':
       return 'This forum does not allow changing posts.';
     default:

@@ -45,6 +45,11 @@ export class Bodies {
     for (const id of this.#watched.keys()) this.want([id]);
   }
 
+  /** Hears of some texts anew, and of nothing else. */
+  put(fresh: readonly PostBody[]): void {
+    this.#take(fresh);
+  }
+
   /** Has texts fetched that are not here, or not fresh. */
   want(ids: readonly string[]): void {
     for (const id of ids) if (!this.#bodies.has(id) || this.#stale.has(id)) this.#queue.add(id);

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { id } from './basics';
+
+/** Where the stream of what changes is (server-sent events, one `data:` line each). */
+export const LIVE_PATH = '/api/live';
+
+/**
+ * Something changed for the person whose stream it is; what it is now is asked for as everything else is. It is sent to those
+ * whom it concerns and who may know of it at that moment, and to nobody else.
+ */
+export const liveEvent = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('forum'),
+    course: id,
+    forum: id,
+    /** The posts that were written or changed, as far as the person reads or read them. */
+    posts: z.array(id),
+    /** Something the person is told of came with it. */
+    notices: z.boolean(),
+  }),
+  /** Settings, roster, dates, scores or the clock changed what the course is to the person. */
+  z.object({ kind: z.literal('course'), course: id }),
+  /** What happened while nobody listened is not known any more: everything has to be asked for anew. */
+  z.object({ kind: z.literal('reset') }),
+  /** The session is over. */
+  z.object({ kind: z.literal('signedOut') }),
+]);
+export type LiveEvent = z.infer<typeof liveEvent>;

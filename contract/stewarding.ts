@@ -1,0 +1,183 @@
+import { z } from 'zod';
+import type { EvidenceMark } from '../core/evidence/evidenceOf';
+import type { Stretch } from '../core/text/compareWords';
+import { done, forumParams, id, instant, personName, postParams, studentParams } from './basics';
+import { endpoint } from './endpoint';
+
+const reason = z.string().trim().max(1000, 'At most 1,000 characters.').nullable();
+
+/** What staff do to many posts at once. */
+export const stewardingAct = z.enum(['remove', 'restore', 'approve', 'return', 'hold']);
+export type StewardingAct = z.infer<typeof stewardingAct>;
+
+export const actOnPosts = endpoint({
+  method: 'post',
+  path: '/api/courses/:course/forums/:forum/acts',
+  summary:
+    'Remove, restore, approve, give back or hold posts (staff); what is not as it was is passed over and told',
+  params: forumParams,
+  body: z
+    .strictObject({
+      act: stewardingAct,
+      posts: z.array(id).min(1, 'Choose at least one post.').max(10_000, 'At most 10,000 posts at once.'),
+      /** With everything that stands below them. */
+      below: z.boolean().default(false),
+      /** Read by the authors. */
+      reason: reason.default(null),
+    })
+    .refine(({ act, reason: why }) => act !== 'return' || Boolean(why), {
+      path: ['reason'],
+      message: 'Say what to change; the author reads it.',
+    }),
+  answer: z.object({
+    /** The posts it was done to. */
+    changed: z.array(id),
+    /** The others, by what was in the way. */
+    passed: z.array(z.object({ why: z.string(), posts: z.array(id) })),
+  }),
+});
+
+export const freezeThread = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/frozen',
+  summary: 'Stop posting in the thread a post stands in, or let it go on (staff)',
+  params: postParams,
+  body: z.strictObject({ frozen: z.boolean() }),
+  answer: done,
+});
+
+export const freezeForum = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/frozen',
+  summary: 'Stop posting in a forum, whatever its window says, or let it go on (staff)',
+  params: forumParams,
+  body: z.strictObject({ frozen: z.boolean() }),
+  answer: done,
+});
+
+export const movePost = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/place',
+  summary: 'Move a post with everything below it under another, or out as a thread of its own (staff)',
+  params: postParams,
+  body: z.strictObject({
+    parentId: id.nullable(),
+    /** Out as a thread where students answer each question: which. */
+    questionId: id.nullable().default(null),
+  }),
+  /** Where it stood before. */
+  answer: z.object({ parentId: id.nullable(), questionId: id.nullable(), posts: z.int() }),
+});
+
+const waitingPost = z.object({
+  id,
+  author: personName,
+  at: instant,
+  /** Waiting since: when it was sent, or sent again. */
+  since: instant,
+  words: z.int(),
+  answers: personName.nullable(),
+  html: z.string(),
+  /** Given back before, and why. */
+  returnedWhy: z.string().nullable(),
+  version: z.int(),
+});
+export type WaitingPost = z.infer<typeof waitingPost>;
+
+/** A post that nobody has answered. */
+const silentPost = z.object({ id, author: personName, at: instant, words: z.int() });
+
+const stewardedThread = z.object({
+  id,
+  author: personName,
+  begins: z.string(),
+  at: instant,
+  posts: z.int(),
+  unanswered: z.array(silentPost),
+});
+export type StewardedThread = z.infer<typeof stewardedThread>;
+
+const stewardedStudent = z.object({
+  student: personName,
+  /** Counted posts. */
+  posts: z.int(),
+  /** How many other people they answered. */
+  answered: z.int(),
+  /** Posts of theirs that nobody has answered. */
+  unanswered: z.array(id),
+  /** Whether the forum asks anything of them. */
+  asked: z.boolean(),
+  marks: z.array(z.custom<EvidenceMark>()),
+});
+export type StewardedStudent = z.infer<typeof stewardedStudent>;
+
+export const stewardingView = z.object({
+  forum: z.object({
+    id,
+    title: z.string(),
+    frozen: z.boolean(),
+    hold: z.enum(['none', 'all', 'first']),
+    sealed: z.boolean(),
+  }),
+  waiting: z.array(waitingPost),
+  threads: z.array(stewardedThread),
+  students: z.array(stewardedStudent),
+});
+export type StewardingView = z.infer<typeof stewardingView>;
+
+export const getStewarding = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/stewarding',
+  summary:
+    'Who waits for approval or an answer in a forum, who has answered nobody, who has posted nothing (staff)',
+  params: forumParams,
+  answer: stewardingView,
+});
+
+/** A version as evidence shows it. */
+const evidenceVersion = z.object({ postId: id, number: z.int(), at: instant, words: z.int() });
+
+const evidenceRow = z.object({
+  student: personName,
+  questionId: id.nullable(),
+  marks: z.array(z.custom<EvidenceMark>()),
+  first: evidenceVersion,
+  /** null: nothing of it stands. */
+  final: evidenceVersion.nullable(),
+  /** Words that differ, and the share of all words of both, in hundredths of a percent; null where nothing was changed. */
+  differs: z.object({ words: z.int(), share: z.int() }).nullable(),
+  /** Posts of others that opening the seal let the student read before the final version, and that reached them. */
+  couldRead: z.int(),
+  received: z.int(),
+});
+export type EvidenceRow = z.infer<typeof evidenceRow>;
+
+export const getEvidence = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/evidence',
+  summary: 'With what each student opened the seal, and what became of it (staff)',
+  params: forumParams,
+  answer: z.object({ rows: z.array(evidenceRow), questions: z.array(z.object({ id, title: z.string() })) }),
+});
+
+export const getEvidenceOf = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/evidence/:student',
+  summary:
+    'First and final version of what opened the seal for a student, word by word, and what they read between (staff)',
+  params: studentParams,
+  query: z.strictObject({ question: id.optional() }),
+  answer: evidenceRow.extend({
+    compared: z.array(z.custom<Stretch>()),
+    between: z.array(
+      z.object({
+        postId: id,
+        author: personName,
+        /** When it was written. */
+        at: instant,
+        /** When its text first reached the student; null: it could have been read, and did not reach them. */
+        receivedAt: instant.nullable(),
+      }),
+    ),
+  }),
+});

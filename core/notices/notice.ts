@@ -1,0 +1,55 @@
+import type { Schedule } from '../course/forum';
+import type { Id } from '../course/id';
+import type { Instant } from '../time/instant';
+
+/** What somebody is told of. */
+export type NoticeKind =
+  /** Somebody answered a post of theirs. */
+  | 'answer'
+  /** Staff answered them aside. */
+  | 'aside'
+  /** Somebody called them by name. */
+  | 'mention'
+  /** New posts in a forum they follow. */
+  | 'followed'
+  /** A post of theirs was approved, given back, removed or changed by staff. */
+  | 'approved'
+  | 'returned'
+  | 'removed'
+  | 'edited'
+  /** A score was released to them. */
+  | 'released'
+  /** A forum opened for them, is due within a day, or has other dates for them than before. */
+  | 'opens'
+  | 'due'
+  | 'dates'
+  /** Somebody sent them a forum or a post, with a line of their own. */
+  | 'sent'
+  /** Staff: posts wait for approval. */
+  | 'held';
+
+/** The dates of a forum that a student is told of when they change. */
+export type ToldDates = Pick<Schedule, 'postingFrom' | 'postingUntil' | 'initialDue' | 'repliesDue'>;
+
+/** Something a person is told of, decided for them at an instant. Instants in UTC ms. */
+export interface Notice {
+  /** Names the thing told, the same whenever it is worked out: what was read or mailed is known by it. */
+  readonly key: string;
+  readonly kind: NoticeKind;
+  readonly at: Instant;
+  readonly forumId: Id;
+  /** The post it leads to; null leads to the forum. */
+  readonly postId: Id | null;
+  /** The person's own post it is about; null for none. */
+  readonly aboutId: Id | null;
+  /** Who did it; null where nobody in particular did. */
+  readonly actorId: Id | null;
+  /** How many posts it stands for. */
+  readonly count: number;
+  /** A reason or a line written for the person; null for none. */
+  readonly line: string | null;
+  /** With `due`: when. */
+  readonly due: Instant | null;
+  /** With `dates`: what they were and what they are. */
+  readonly dates: { readonly before: ToldDates; readonly after: ToldDates } | null;
+}

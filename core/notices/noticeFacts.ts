@@ -1,0 +1,54 @@
+import type { PostInPlace } from '../access/mayRead';
+import type { CourseData } from '../course/courseData';
+import type { Id } from '../course/id';
+import type { Post } from '../course/post';
+import type { Person } from '../course/roster';
+import type { Instant } from '../time/instant';
+import type { ToldDates } from './notice';
+
+/** Something staff decided about a post of the person. */
+export interface PostDecision {
+  readonly kind: 'approved' | 'returned' | 'removed' | 'edited';
+  readonly forumId: Id;
+  readonly postId: Id;
+  readonly at: Instant;
+  readonly by: Id;
+  readonly reason: string | null;
+}
+
+/** A forum or a post that somebody sent to the person. */
+export interface Sending {
+  readonly id: Id;
+  readonly at: Instant;
+  readonly from: Id;
+  readonly forumId: Id;
+  readonly postId: Id | null;
+  readonly line: string | null;
+}
+
+/**
+ * What happened that a person might be told of. Nothing in it is decided: whether the person may know of it is asked when they
+ * are told, never when it happened.
+ */
+export interface NoticeFacts {
+  readonly course: CourseData;
+  readonly person: Person;
+  /** Posts of others that answer the person or call them by name. */
+  readonly towards: readonly { readonly post: Post; readonly mentionedAt: Instant | null }[];
+  /** Where a post stands at the instant asked for; undefined where it does not exist then. */
+  readonly placeOf: (post: Pick<Post, 'id' | 'forumId'>) => PostInPlace | undefined;
+  readonly decisions: readonly PostDecision[];
+  readonly released: readonly { readonly forumId: Id; readonly at: Instant }[];
+  readonly sent: readonly Sending[];
+  /** Forums the person follows, with the posts written there since they last looked at the notice. */
+  readonly followed: readonly { readonly forumId: Id; readonly posts: readonly Post[] }[];
+  /** Forums whose dates changed for the person since they were last told. */
+  readonly dates: readonly {
+    readonly forumId: Id;
+    readonly at: Instant;
+    readonly before: ToldDates;
+    readonly after: ToldDates;
+  }[];
+  /** For staff: posts that wait for approval. */
+  readonly held: readonly { readonly post: Post; readonly since: Instant }[];
+}

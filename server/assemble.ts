@@ -1,0 +1,36 @@
+import type { Logger } from 'pino';
+import type { Clock } from './clock';
+import { CourseCache } from './course/courseCache';
+import type { Db } from './db/open';
+import type { Deps } from './deps';
+import { LiveHub } from './live/liveHub';
+import { Mailer } from './mail/mailer';
+import type { MailTransport } from './mail/transport';
+import { keepDates } from './notices/keepDates';
+
+/** Puts together what every feature of the server is handed. */
+export function assemble(parts: {
+  readonly db: Db;
+  readonly clock: Clock;
+  readonly log: Logger;
+  readonly dataFolder: string;
+  readonly transport: MailTransport;
+  /** Where people reach Juror, without a slash at the end. */
+  readonly address: string;
+  readonly demo: Deps['demo'];
+}): Deps {
+  const { db, clock, log, dataFolder, transport, address, demo } = parts;
+  const courses = new CourseCache();
+  const mailer = new Mailer({ db, clock, log, courses, transport, address });
+  const live = new LiveHub({ db, clock, log, courses, mail: () => mailer.soon() });
+  return { db, clock, log, dataFolder, courses, live, mailer, demo };
+}
+
+/** Begins what runs by itself beside the requests: what changed while nothing ran is looked at, then mail goes out. */
+export async function begin(deps: Deps): Promise<void> {
+  for (const { id } of await deps.db.selectFrom('course').select('id').execute()) {
+    const setup = await deps.courses.get(deps.db, id);
+    if (setup) await keepDates(deps.db, setup, null, deps.clock.now());
+  }
+  deps.mailer.start();
+}

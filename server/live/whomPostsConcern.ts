@@ -1,0 +1,95 @@
+import { accessTo } from '../../core/access/accessTo';
+import { affectedBy } from '../../core/conversation/affectedBy';
+import { mayRead, type PostInPlace } from '../../core/access/mayRead';
+import { courseDataOf, type CourseData } from '../../core/course/courseData';
+import { isHeld } from '../../core/participation/counted';
+import type { LiveEvent } from '../../contract/live';
+import type { CourseSetup } from '../course/courseCache';
+import { personOf } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { courseDataFor } from '../discuss/courseDataFor';
+import { postsOfForum } from '../discuss/forumPosts';
+
+type ForumEvent = Extract<LiveEvent, { kind: 'forum' }>;
+
+/**
+ * Decides who is told of changed posts of a forum: whoever reads one of them now or read it a moment ago, and, without the post being
+ * named, whoever a seal keeps it from, for they are told how many there are. (rules §4)
+ *
+ * @param since the moment before the changes, UTC ms
+ * @returns what one member is told; null for nothing
+ */
+export async function whomPostsConcern(
+  db: Db,
+  setup: CourseSetup,
+  forumId: string,
+  changed: readonly string[],
+  since: number,
+  now: number,
+): Promise<(personId: string) => Promise<ForumEvent | null>> {
+  const forum = setup.forums.get(forumId);
+  if (!forum) return () => Promise.resolve(null);
+  const here = await postsOfForum(db, setup.id, forumId);
+  const posts = [...affectedBy(here.byId, changed)];
+  const places = here.placedAt(now);
+  const before = since < now ? here.placedAt(since) : places;
+  const base: CourseData = {
+    ...courseDataOf({ zone: setup.zone, students: [], forums: [], posts: here.posts }),
+    students: setup.students,
+    groups: setup.groups,
+    forums: setup.forums,
+  };
+  const mentioned = new Set<string>();
+  const following = new Set<string>();
+  for (let at = 0; at < posts.length; at += 1000)
+    for (const { person_id } of await db
+      .selectFrom('mention')
+      .select('person_id')
+      .where('post_id', 'in', posts.slice(at, at + 1000))
+      .execute())
+      mentioned.add(person_id);
+  for (const { person_id } of await db
+    .selectFrom('follow')
+    .select('person_id')
+    .where('forum_id', '=', forumId)
+    .execute())
+    following.add(person_id);
+  return async (personId) => {
+    const member = setup.members.get(personId);
+    if (!member || member.removed) return null;
+    const person = personOf(setup, member);
+    const data =
+      forum.prerequisites.length === 0 ? base : (await courseDataFor(db, setup, personId, forumId)).data;
+    const access = accessTo(data, forum, person, now);
+    if (access.kind === 'student' && access.phase === 'absent') return null;
+    const reads = (place: PostInPlace | undefined) => place !== undefined && mayRead(access, place).yes;
+    const counted = (place: PostInPlace | undefined) =>
+      place !== undefined &&
+      access.kind === 'student' &&
+      access.sealed !== 'none' &&
+      mayRead({ ...access, sealed: 'none' }, place).yes;
+    const told: string[] = [];
+    let countChanges = false;
+    let notices = false;
+    for (const id of posts) {
+      const [now_, then] = [places.get(id), before.get(id)];
+      if (!reads(now_) && !reads(then)) {
+        countChanges ||= counted(now_) || counted(then);
+        continue;
+      }
+      told.push(id);
+      const post = here.byId.get(id)!;
+      notices ||=
+        post.authorId === personId
+          ? post.approvals.length > 0 ||
+            post.removals.length > 0 ||
+            post.revisions.some(({ byStaff }) => byStaff)
+          : post.answers?.authorId === personId ||
+            mentioned.has(personId) ||
+            following.has(personId) ||
+            (person.kind === 'staff' && isHeld(post, now));
+    }
+    if (told.length === 0 && !countChanges) return null;
+    return { kind: 'forum', course: setup.id, forum: forumId, posts: told, notices };
+  };
+}

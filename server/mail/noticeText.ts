@@ -1,0 +1,81 @@
+import type { Notice, ToldDates } from '../../core/notices/notice';
+import { HOUR } from '../../core/time/instant';
+import type { CourseSetup } from '../course/courseCache';
+
+/** Dates as a mail tells them. */
+function dateWriter(zone: string): (at: number | null) => string {
+  const format = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  });
+  return (at) => (at === null ? 'no date' : format.format(at));
+}
+
+const DATE_NAMES: readonly (readonly [keyof ToldDates, string])[] = [
+  ['postingFrom', 'Posting opens'],
+  ['initialDue', 'Initial post due'],
+  ['repliesDue', 'Replies due'],
+  ['postingUntil', 'Posting closes'],
+];
+
+/** One thing told, as a paragraph of a mail. It carries no text of a post: that is read in Juror, by whoever may. */
+export function noticeText(notice: Notice, setup: CourseSetup, now: number): string {
+  const forum = `“${setup.cards.get(notice.forumId)?.title ?? ''}”`;
+  const who = setup.names.get(notice.actorId ?? '')?.name ?? 'Somebody';
+  const date = dateWriter(setup.zone);
+  const line = notice.line === null ? '' : `\n    ${notice.line.replaceAll('\n', '\n    ')}`;
+  switch (notice.kind) {
+    case 'answer':
+      return `${who} answered your post in ${forum}.`;
+    case 'aside':
+      return `${who} wrote you an aside in ${forum}. Only you and staff read it.`;
+    case 'mention':
+      return `${who} mentioned you in ${forum}.`;
+    case 'followed':
+      return notice.count === 1
+        ? `${who} wrote in ${forum}, which you follow.`
+        : `${notice.count} new posts in ${forum}, which you follow.`;
+    case 'approved':
+      return `Your post in ${forum} was approved; the others can read it now.`;
+    case 'returned':
+      return `Your post in ${forum} was given back to you to revise.${line}`;
+    case 'removed':
+      return `${who} removed your post in ${forum}.${line}`;
+    case 'edited':
+      return `${who} changed the text of your post in ${forum}. You find both versions there.`;
+    case 'released':
+      return `Your score for ${forum} was released.`;
+    case 'opens':
+      return `${forum} is open.`;
+    case 'due': {
+      const hours = Math.round((notice.due! - now) / HOUR);
+      const left = hours < 1 ? 'in less than an hour' : `in ${hours} ${hours === 1 ? 'hour' : 'hours'}`;
+      return `Your part in ${forum} is due ${date(notice.due)} (${left}), and something is still open.`;
+    }
+    case 'dates': {
+      const { before, after } = notice.dates!;
+      const changes = DATE_NAMES.filter(([name]) => before[name] !== after[name]).map(
+        ([name, words]) => `\n    ${words}: ${date(after[name])} (was ${date(before[name])})`,
+      );
+      return `The dates of ${forum} changed for you.${changes.join('')}`;
+    }
+    case 'sent':
+      return `${who} sent you ${notice.postId === null ? forum : `a post in ${forum}`}.${line}`;
+    case 'held':
+      return notice.count === 1
+        ? `${who}’s post in ${forum} waits for approval.`
+        : `${notice.count} posts in ${forum} wait for approval.`;
+  }
+}
+
+/** Where a notice leads in Juror. */
+export function noticeAddress(notice: Pick<Notice, 'kind' | 'forumId' | 'postId'>, courseId: string): string {
+  if (notice.kind === 'released') return `/c/${courseId}/scores`;
+  if (notice.kind === 'held') return `/c/${courseId}/discuss/${notice.forumId}/steward`;
+  return `/c/${courseId}/discuss/${notice.forumId}${notice.postId === null ? '' : `#post-${notice.postId}`}`;
+}

@@ -1,0 +1,263 @@
+import type { NoticeFacts, PostDecision, Sending } from '../../core/notices/noticeFacts';
+import type { ToldDates } from '../../core/notices/notice';
+import { TOLD_FOR } from '../../core/notices/noticesFor';
+import { approvalAt, createdAt, isRemovedAt, type Post } from '../../core/course/post';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { postsOfForum, type ForumPosts } from '../discuss/forumPosts';
+import { courseData } from '../discuss/loadPosts';
+import { readBy } from '../reading/readMarks';
+
+/** Ids of posts that answer or mention a person, newer than an instant, with when they were mentioned. */
+async function towards(db: Db, course: InCourse, since: number) {
+  const me = course.person.id;
+  const answers = await db
+    .selectFrom('post')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select(['post.id', 'post.forum_id'])
+    .where('forum.course_id', '=', course.setup.id)
+    .where('post.answers_author_id', '=', me)
+    .where('post.author_id', '!=', me)
+    .where((eb) =>
+      eb.or([
+        eb('post.created_at', '>', since),
+        // What waited for approval is told from when it was out.
+        eb.exists(
+          eb
+            .selectFrom('approval')
+            .select('approval.at')
+            .whereRef('approval.post_id', '=', 'post.id')
+            .where('approval.at', '>', since),
+        ),
+      ]),
+    )
+    .execute();
+  const mentions = await db
+    .selectFrom('mention')
+    .innerJoin('post', 'post.id', 'mention.post_id')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select(['post.id', 'post.forum_id', 'mention.at'])
+    .where('mention.person_id', '=', me)
+    .where('forum.course_id', '=', course.setup.id)
+    .where('mention.at', '>', since)
+    .execute();
+  const found = new Map<string, { id: string; forumId: string; mentionedAt: number | null }>();
+  for (const { id, forum_id, at } of mentions) found.set(id, { id, forumId: forum_id, mentionedAt: at });
+  for (const { id, forum_id } of answers)
+    if (!found.has(id)) found.set(id, { id, forumId: forum_id, mentionedAt: null });
+  return [...found.values()];
+}
+
+/** What staff decided about a person's own posts: the last approval or return of each, removals that stand, changes. */
+async function decisions(db: Db, course: InCourse, since: number): Promise<PostDecision[]> {
+  const me = course.person.id;
+  const approvals = await db
+    .selectFrom('approval')
+    .innerJoin('post', 'post.id', 'approval.post_id')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select([
+      'approval.post_id',
+      'post.forum_id',
+      'approval.at',
+      'approval.state',
+      'approval.by',
+      'approval.reason',
+    ])
+    .where('forum.course_id', '=', course.setup.id)
+    .where('post.author_id', '=', me)
+    .where('approval.at', '>', since)
+    .orderBy('approval.at')
+    .execute();
+  const last = new Map(approvals.map((row) => [row.post_id, row]));
+  const removals = await db
+    .selectFrom('removal')
+    .innerJoin('post', 'post.id', 'removal.post_id')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select(['removal.post_id', 'post.forum_id', 'removal.from', 'removal.by', 'removal.why'])
+    .where('forum.course_id', '=', course.setup.id)
+    .where('post.author_id', '=', me)
+    .where('removal.by', '!=', me)
+    .where('removal.to', 'is', null)
+    .where('removal.from', '>', since)
+    .execute();
+  const changes = await db
+    .selectFrom('revision')
+    .innerJoin('post', 'post.id', 'revision.post_id')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select(['revision.post_id', 'post.forum_id', 'revision.at', 'revision.author_id'])
+    .where('forum.course_id', '=', course.setup.id)
+    .where('post.author_id', '=', me)
+    .where('revision.author_id', '!=', me)
+    .where('revision.at', '>', since)
+    .execute();
+  return [
+    ...[...last.values()].flatMap((row): PostDecision[] =>
+      row.state === 'held'
+        ? []
+        : [
+            {
+              kind: row.state,
+              forumId: row.forum_id,
+              postId: row.post_id,
+              at: row.at,
+              by: row.by,
+              reason: row.state === 'returned' ? row.reason : null,
+            },
+          ],
+    ),
+    ...removals.map((row): PostDecision => ({
+      kind: 'removed',
+      forumId: row.forum_id,
+      postId: row.post_id,
+      at: row.from,
+      by: row.by,
+      reason: row.why,
+    })),
+    ...changes.map((row): PostDecision => ({
+      kind: 'edited',
+      forumId: row.forum_id,
+      postId: row.post_id,
+      at: row.at,
+      by: row.author_id,
+      reason: null,
+    })),
+  ];
+}
+
+async function released(db: Db, course: InCourse, since: number) {
+  const rows = await db
+    .selectFrom('score')
+    .innerJoin('item', 'item.id', 'score.item_id')
+    .select(['item.forum_id', 'score.released_at'])
+    .where('item.course_id', '=', course.setup.id)
+    .where('score.student_id', '=', course.person.id)
+    .where('score.released_at', '>', since)
+    .execute();
+  return rows.flatMap(({ forum_id, released_at }) =>
+    forum_id === null ? [] : [{ forumId: forum_id, at: released_at! }],
+  );
+}
+
+async function sent(db: Db, course: InCourse, since: number): Promise<Sending[]> {
+  const rows = await db
+    .selectFrom('sending_to')
+    .innerJoin('sending', 'sending.id', 'sending_to.sending_id')
+    .selectAll('sending')
+    .where('sending_to.person_id', '=', course.person.id)
+    .where('sending.course_id', '=', course.setup.id)
+    .where('sending.at', '>', since)
+    .execute();
+  return rows.map((row) => ({
+    id: row.id,
+    at: row.at,
+    from: row.sent_by,
+    forumId: row.forum_id,
+    postId: row.post_id,
+    line: row.line,
+  }));
+}
+
+async function changedDates(db: Db, course: InCourse) {
+  const rows = await db
+    .selectFrom('known_dates')
+    .innerJoin('forum', 'forum.id', 'known_dates.forum_id')
+    .selectAll('known_dates')
+    .where('known_dates.person_id', '=', course.person.id)
+    .where('forum.course_id', '=', course.setup.id)
+    .where('known_dates.changed_at', 'is not', null)
+    .execute();
+  return rows.map((row) => ({
+    forumId: row.forum_id,
+    at: row.changed_at!,
+    before: JSON.parse(row.before!) as ToldDates,
+    after: JSON.parse(row.dates) as ToldDates,
+  }));
+}
+
+/** Forums of the course in which some post waits for approval. */
+async function forumsWithHeld(db: Db, course: InCourse): Promise<string[]> {
+  const rows = await db
+    .selectFrom('approval')
+    .innerJoin('post', 'post.id', 'approval.post_id')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select('post.forum_id')
+    .distinct()
+    .where('forum.course_id', '=', course.setup.id)
+    .where('approval.state', '=', 'held')
+    .where('approval.rowid' as 'approval.at', 'in', (eb) =>
+      eb
+        .selectFrom('approval as last')
+        .select((e) => e.fn.max<number>('last.rowid' as 'last.at').as('n'))
+        .groupBy('last.post_id'),
+    )
+    .execute();
+  return rows.map(({ forum_id }) => forum_id);
+}
+
+/** Everything that might be told to a person, with nothing decided: {@link noticesFor} decides. */
+export async function noticeFacts(db: Db, course: InCourse, now: number): Promise<NoticeFacts> {
+  const { setup, person } = course;
+  const since = now - TOLD_FOR;
+  const forums = new Map<string, ForumPosts>();
+  const postsIn = async (forumId: string): Promise<ForumPosts> => {
+    let posts = forums.get(forumId);
+    if (!posts) forums.set(forumId, (posts = await postsOfForum(db, setup.id, forumId)));
+    return posts;
+  };
+  const named: { post: Post; mentionedAt: number | null }[] = [];
+  for (const { id, forumId, mentionedAt } of await towards(db, course, since)) {
+    if (!setup.forums.has(forumId)) continue;
+    const post = (await postsIn(forumId)).byId.get(id);
+    if (post) named.push({ post, mentionedAt });
+  }
+  const sendings = await sent(db, course, since);
+  for (const { forumId, postId } of sendings)
+    if (postId !== null && setup.forums.has(forumId)) await postsIn(forumId);
+  const follows = await db
+    .selectFrom('follow')
+    .innerJoin('forum', 'forum.id', 'follow.forum_id')
+    .select(['follow.forum_id', 'follow.since'])
+    .where('follow.person_id', '=', person.id)
+    .where('forum.course_id', '=', setup.id)
+    .execute();
+  const followed: { forumId: string; posts: Post[] }[] = [];
+  if (follows.length > 0) {
+    const isRead = await readBy(db, course);
+    for (const { forum_id, since: from } of follows) {
+      if (!setup.forums.has(forum_id)) continue;
+      const { posts } = await postsIn(forum_id);
+      const newer = Math.max(from, since);
+      followed.push({
+        forumId: forum_id,
+        posts: posts.filter(
+          (post) =>
+            !isRead(post.id) &&
+            (createdAt(post) > newer || post.approvals.some(({ at }) => at > newer && at <= now)),
+        ),
+      });
+    }
+  }
+  const held: { post: Post; since: number }[] = [];
+  if (person.kind === 'staff')
+    for (const forumId of await forumsWithHeld(db, course)) {
+      if (!setup.forums.has(forumId)) continue;
+      for (const post of (await postsIn(forumId)).posts)
+        if (post.approvals.length > 0 && approvalAt(post, now) === 'held' && !isRemovedAt(post, now))
+          held.push({
+            post,
+            since: post.approvals.findLast(({ at, state }) => state === 'held' && at <= now)!.at,
+          });
+    }
+  return {
+    course: await courseData(db, setup, { authorId: person.id }),
+    person,
+    towards: named,
+    placeOf: ({ id, forumId }) => forums.get(forumId)?.placedAt(now).get(id),
+    decisions: await decisions(db, course, since),
+    released: person.kind === 'student' ? await released(db, course, since) : [],
+    sent: sendings,
+    followed,
+    dates: person.kind === 'student' ? await changedDates(db, course) : [],
+    held,
+  };
+}

@@ -1,0 +1,107 @@
+import type { BodyOf } from '../../contract/endpoint';
+import type { send as endpoint } from '../../contract/notices';
+import { accessTo } from '../../core/access/accessTo';
+import { mayRead } from '../../core/access/mayRead';
+import { readsSpace } from '../../core/access/readsSpace';
+import { personOf, type InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { openForum, readablePost } from '../discuss/access';
+import { courseDataFor } from '../discuss/courseDataFor';
+import { Problem, wrongField } from '../http/problem';
+
+/**
+ * Sends a forum or a post to people, with a line. Who does not take part in that conversation is refused by name. Whether a seal, or an
+ * approval that is to come, keeps it from somebody is told to staff only: a student would learn from it what others have written;
+ * theirs is told as soon as it may be. (rules §4)
+ *
+ * @returns to how many people
+ */
+export function sendTo(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  { id, postId, to, line }: BodyOf<typeof endpoint>,
+  now: number,
+): Promise<number> {
+  const { setup, person } = course;
+  return db.transaction().execute(async (trx) => {
+    const opened = await openForum(trx, course, forumId, now);
+    const known = await trx.selectFrom('sending').select(['sent_by']).where('id', '=', id).executeTakeFirst();
+    if (known && known.sent_by !== person.id)
+      throw new Problem(409, 'idTaken', 'This id belongs to something else; send it with a new id.');
+    if (known) return to.length;
+    const target = postId === null ? null : readablePost(opened, postId);
+    if (target?.place.removed)
+      throw wrongField('postId', 'This post is removed; put it back before you send it.');
+    const people = [...new Set(to)];
+    for (const each of people) {
+      const member = setup.members.get(each);
+      const name = setup.names.get(each)?.name;
+      if (!member || !name || member.removed || each === person.id)
+        throw wrongField('to', 'Somebody chosen here is not in the course; take them out.');
+      const { data } =
+        member.role === 'student' ? await courseDataFor(trx, setup, each, forumId) : { data: opened.data };
+      const access = accessTo(data, opened.forum, personOf(setup, member), now);
+      const spaceId = target === null ? null : target.post.spaceId;
+      const isJournal = opened.forum.readers === 'staff';
+      const takesPart =
+        target === null
+          ? access.kind === 'staff' || access.phase !== 'absent'
+          : readsSpace(access, spaceId, isJournal) || (access.kind === 'student' && spaceId === each);
+      if (
+        target !== null &&
+        target.post.asideWith !== null &&
+        access.kind === 'student' &&
+        target.post.asideWith !== each
+      )
+        throw wrongField('to', `This is an aside; ${name} never reads it. Take them out.`);
+      if (!takesPart) throw wrongField('to', `${name} does not read this; take them out.`);
+      if (person.kind === 'staff' && target !== null && !mayRead(access, target.place).yes)
+        throw wrongField(
+          'to',
+          `${name} may not read this post yet${access.kind === 'student' && access.sealed !== 'none' ? ': it is sealed for them' : ''}. Take them out, or send it later.`,
+        );
+    }
+    await trx
+      .insertInto('sending')
+      .values({
+        id,
+        course_id: setup.id,
+        forum_id: forumId,
+        post_id: postId,
+        sent_by: person.id,
+        line,
+        at: now,
+      })
+      .execute();
+    await trx
+      .insertInto('sending_to')
+      .values(people.map((each) => ({ person_id: each, sending_id: id })))
+      .execute();
+    return people.length;
+  });
+}
+
+/** Begins or ends being told of new posts of a forum. */
+export async function setFollow(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  follow: boolean,
+  now: number,
+): Promise<void> {
+  await openForum(db, course, forumId, now);
+  const mark = { person_id: course.person.id, forum_id: forumId };
+  if (follow)
+    await db
+      .insertInto('follow')
+      .values({ ...mark, since: now })
+      .onConflict((conflict) => conflict.doNothing())
+      .execute();
+  else
+    await db
+      .deleteFrom('follow')
+      .where('person_id', '=', mark.person_id)
+      .where('forum_id', '=', forumId)
+      .execute();
+}

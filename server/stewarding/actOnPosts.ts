@@ -1,0 +1,110 @@
+import type { Transaction } from 'kysely';
+import type { AnswerOf, BodyOf } from '../../contract/endpoint';
+import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
+import { approvalAt, type Post } from '../../core/course/post';
+import { branchBelow } from '../../core/stewarding/moveBranch';
+import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import { openForum } from '../discuss/access';
+
+type Trx = Transaction<Database>;
+
+/** Why an act passes over a post; null where it applies. */
+function inTheWay(act: StewardingAct, post: Post, removed: boolean, now: number): string | null {
+  const state = approvalAt(post, now);
+  switch (act) {
+    case 'remove':
+      return removed ? 'is removed already' : null;
+    case 'restore':
+      return removed ? null : 'is not removed';
+    case 'approve':
+    case 'return':
+      return state === 'held' ? null : 'does not wait for approval any more';
+    case 'hold':
+      if (post.authorKind !== 'student' || post.asideWith !== null) return 'is not a post of the class';
+      return state === 'held' ? 'waits for approval already' : null;
+  }
+}
+
+const STATES = { approve: 'approved', return: 'returned', hold: 'held' } as const;
+const RECORDED = {
+  remove: 'post.removed',
+  restore: 'post.restored',
+  approve: 'post.approved',
+  return: 'post.returned',
+  hold: 'post.held',
+} as const;
+
+async function apply(
+  trx: Trx,
+  act: StewardingAct,
+  postId: string,
+  by: string,
+  why: string | null,
+  now: number,
+) {
+  if (act === 'remove')
+    await trx.insertInto('removal').values({ post_id: postId, from: now, to: null, by, why }).execute();
+  else if (act === 'restore')
+    await trx
+      .updateTable('removal')
+      .set({ to: now })
+      .where('post_id', '=', postId)
+      .where('to', 'is', null)
+      .execute();
+  else
+    await trx
+      .insertInto('approval')
+      .values({ post_id: postId, at: now, state: STATES[act], by, reason: why })
+      .execute();
+}
+
+/**
+ * Does the same to many posts, all of it or nothing of it. A post that somebody else got to first is passed over, and told: two
+ * members of staff who act at once never undo each other. (rules §3, §4)
+ */
+export function actOnPosts(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  { act, posts, below, reason }: BodyOf<typeof endpoint>,
+  now: number,
+): Promise<AnswerOf<typeof endpoint>> {
+  return db.transaction().execute(async (trx) => {
+    const opened = await openForum(trx, course, forumId, now);
+    const chosen = new Set<string>();
+    const all = [...opened.posts.values()];
+    for (const id of posts) {
+      if (chosen.has(id)) continue;
+      if (below) for (const each of branchBelow(all, id)) chosen.add(each);
+      else chosen.add(id);
+    }
+    const changed: string[] = [];
+    const passed = new Map<string, string[]>();
+    for (const id of chosen) {
+      const post = opened.posts.get(id);
+      const place = opened.placed.get(id);
+      const why =
+        post && place && opened.sees.get(id) === 'text'
+          ? inTheWay(act, post, place.removed, now)
+          : 'is not there any more';
+      if (why !== null) {
+        passed.set(why, [...(passed.get(why) ?? []), id]);
+        continue;
+      }
+      await apply(trx, act, id, course.person.id, reason, now);
+      await keepRecord(trx, {
+        courseId: course.setup.id,
+        at: now,
+        actorId: course.person.id,
+        what: RECORDED[act],
+        subject: `post:${id}`,
+        why: reason,
+      });
+      changed.push(id);
+    }
+    return { changed, passed: [...passed].map(([why, ids]) => ({ why, posts: ids })) };
+  });
+}

@@ -1,0 +1,64 @@
+import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Db } from '../db/open';
+import type { Deps } from '../deps';
+import { openForum, readablePost } from '../discuss/access';
+import { forumRow, recordedState } from '../plan/forumRow';
+import { recordForum } from '../plan/recordForum';
+
+/** Stops posting in the thread a post stands in, or lets it go on; staff write there all the same. (rules §3) */
+export function setThreadFrozen(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  postId: string,
+  frozen: boolean,
+  now: number,
+): Promise<void> {
+  return db.transaction().execute(async (trx) => {
+    const opened = await openForum(trx, course, forumId, now);
+    const { post, place } = readablePost(opened, postId);
+    if (place.frozen === frozen) return;
+    if (frozen)
+      await trx
+        .insertInto('freeze')
+        .values({ thread_id: post.threadId, from: now, to: null, by: course.person.id })
+        .execute();
+    else
+      await trx
+        .updateTable('freeze')
+        .set({ to: now })
+        .where('thread_id', '=', post.threadId)
+        .where('to', 'is', null)
+        .execute();
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: frozen ? 'thread.frozen' : 'thread.unfrozen',
+      subject: `post:${post.threadId}`,
+    });
+  });
+}
+
+/** Stops posting in a whole forum, whatever its window says, or lets it go on. (rules §3) */
+export async function setForumFrozen(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  frozen: boolean,
+  now: number,
+): Promise<void> {
+  await deps.db.transaction().execute(async (trx) => {
+    const before = await forumRow(trx, course.setup.id, forumId);
+    if ((before.frozen === 1) === frozen) return;
+    await trx
+      .updateTable('forum')
+      .set({ frozen: frozen ? 1 : 0, version: before.version + 1 })
+      .where('id', '=', forumId)
+      .execute();
+    const what = frozen ? 'forum.frozen' : 'forum.unfrozen';
+    await recordForum(trx, course, forumId, what, recordedState(before), now);
+  });
+  deps.courses.forget(course.setup.id);
+}

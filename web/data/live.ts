@@ -1,0 +1,202 @@
+import { useEffect, useSyncExternalStore } from 'react';
+import { LIVE_PATH, liveEvent, type LiveEvent } from '../../contract/live';
+
+/** What tabs of one browser tell each other. */
+type Said =
+  | { readonly said: 'event'; readonly event: LiveEvent; readonly id: string }
+  | { readonly said: 'live'; readonly live: boolean }
+  /** A tab that has just come asks whether the stream is open. */
+  | { readonly said: 'asking' };
+
+/** The server says at least this often that it is there, ms; silent for longer, it has been lost. */
+const SILENCE = 65_000;
+const LOOK = 10_000;
+/** Waits before the stream is opened again after it was refused. */
+const AGAIN = [2000, 5000, 15_000, 30_000];
+
+/** What the one stream of a browser needs of it: other tabs, a lock between them, and the stream itself. */
+export interface Surroundings {
+  readonly channel: Pick<BroadcastChannel, 'postMessage' | 'onmessage' | 'close'>;
+  /** Runs `work` in one tab at a time, until what it returns resolves. */
+  readonly alone: (work: () => Promise<void>) => void;
+  readonly open: (address: string) => EventSource;
+}
+
+/**
+ * The stream of what changes, one for all tabs of a browser: whoever holds the lock has it open and passes on what it hears. When
+ * that tab is closed another goes on where it stopped.
+ */
+export class Live {
+  #last: string | null = null;
+  #isLive = false;
+  #source: EventSource | null = null;
+  #heardAt = 0;
+  #refused = 0;
+  #stopped = false;
+  #again: ReturnType<typeof setTimeout> | undefined;
+  #look: ReturnType<typeof setInterval> | undefined;
+  #letGo: () => void = () => undefined;
+  readonly #listeners = new Set<(event: LiveEvent) => void>();
+  readonly #watchers = new Set<() => void>();
+
+  constructor(private readonly around: Surroundings) {
+    around.channel.onmessage = ({ data }: MessageEvent<Said>) => {
+      if (data.said === 'event') this.#hear(data.event, data.id);
+      else if (data.said === 'live') this.#setLive(data.live);
+      else if (this.#source !== null) this.#tell({ said: 'live', live: this.#isLive });
+    };
+    this.#tell({ said: 'asking' });
+    around.alone(
+      () =>
+        new Promise<void>((resolve) => {
+          this.#letGo = resolve;
+          if (this.#stopped) return resolve();
+          this.#connect();
+          this.#look = setInterval(() => this.#lookAfter(), LOOK);
+        }),
+    );
+  }
+
+  get isLive(): boolean {
+    return this.#isLive;
+  }
+
+  listen(listener: (event: LiveEvent) => void): () => void {
+    this.#listeners.add(listener);
+    return () => void this.#listeners.delete(listener);
+  }
+
+  watch(changed: () => void): () => void {
+    this.#watchers.add(changed);
+    return () => void this.#watchers.delete(changed);
+  }
+
+  stop(): void {
+    this.#stopped = true;
+    clearTimeout(this.#again);
+    clearInterval(this.#look);
+    this.#source?.close();
+    this.#source = null;
+    this.#letGo();
+    this.around.channel.close();
+  }
+
+  #connect(): void {
+    if (this.#stopped) return;
+    this.#source?.close();
+    const address = this.#last === null ? LIVE_PATH : `${LIVE_PATH}?after=${encodeURIComponent(this.#last)}`;
+    const source = this.around.open(address);
+    this.#source = source;
+    this.#heardAt = performance.now();
+    const heard = () => {
+      this.#heardAt = performance.now();
+      this.#refused = 0;
+      this.#setLive(true);
+      this.#tell({ said: 'live', live: true });
+    };
+    source.addEventListener('open', (event) => {
+      heard();
+      const { lastEventId } = event as MessageEvent;
+      if (lastEventId) this.#last = lastEventId;
+    });
+    source.addEventListener('beat', heard);
+    source.addEventListener('message', (message: MessageEvent<string>) => {
+      heard();
+      const event = liveEvent.safeParse(JSON.parse(message.data));
+      if (!event.success) return;
+      this.#tell({ said: 'event', event: event.data, id: message.lastEventId });
+      this.#hear(event.data, message.lastEventId);
+    });
+    source.addEventListener('error', () => {
+      this.#setLive(false);
+      this.#tell({ said: 'live', live: false });
+      // Lost, it is opened again by the browser; refused, it is not.
+      if (source.readyState === EventSource.CLOSED) this.#connectLater();
+    });
+  }
+
+  #connectLater(): void {
+    clearTimeout(this.#again);
+    const wait = AGAIN[Math.min(this.#refused++, AGAIN.length - 1)]!;
+    this.#again = setTimeout(() => this.#connect(), wait);
+  }
+
+  /** After sleep a connection may look open that is not. */
+  #lookAfter(): void {
+    if (performance.now() - this.#heardAt > SILENCE && this.#source?.readyState === EventSource.OPEN) {
+      this.#setLive(false);
+      this.#connect();
+    }
+  }
+
+  #hear(event: LiveEvent, id: string): void {
+    this.#last = id;
+    for (const listener of [...this.#listeners]) listener(event);
+  }
+
+  #setLive(live: boolean): void {
+    if (live === this.#isLive) return;
+    this.#isLive = live;
+    for (const changed of this.#watchers) changed();
+  }
+
+  #tell(said: Said): void {
+    if (!this.#stopped) this.around.channel.postMessage(said);
+  }
+}
+
+let current: Live | null = null;
+const starts = new Set<() => void>();
+
+/** Opens the stream for whoever is signed in, until what is returned is called. */
+export function startLive(person: string): () => void {
+  if (typeof BroadcastChannel === 'undefined' || typeof navigator.locks === 'undefined')
+    return () => undefined;
+  const live = new Live({
+    channel: new BroadcastChannel(`juror-live ${person}`),
+    alone: (work) => void navigator.locks.request(`juror-live ${person}`, work).catch(() => undefined),
+    open: (address) => new EventSource(address),
+  });
+  current = live;
+  for (const started of starts) started();
+  return () => {
+    live.stop();
+    if (current === live) current = null;
+  };
+}
+
+/** Hears what changes, while something is shown that it may change. */
+export function useLiveEvents(listener: (event: LiveEvent) => void): void {
+  useEffect(() => {
+    let stop = current?.listen(listener);
+    const begin = () => {
+      stop?.();
+      stop = current?.listen(listener);
+    };
+    starts.add(begin);
+    return () => {
+      starts.delete(begin);
+      stop?.();
+    };
+  }, [listener]);
+}
+
+/** Whether changes arrive by themselves; while they do not, pages ask now and then. */
+export function useIsLive(): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      let stop = current?.watch(changed);
+      const begin = () => {
+        stop?.();
+        stop = current?.watch(changed);
+        changed();
+      };
+      starts.add(begin);
+      return () => {
+        starts.delete(begin);
+        stop?.();
+      };
+    },
+    () => current?.isLive ?? false,
+  );
+}

@@ -1,0 +1,36 @@
+import { useCallback, useEffect, useState } from 'react';
+import { useSWRConfig } from 'swr';
+import type { LiveEvent } from '../../contract/live';
+import { Gather } from '../data/gather';
+import { startLive, useLiveEvents } from '../data/live';
+import { getSession } from '../../contract/session';
+
+/** Opens the stream of the person who is signed in, and has asked anew whatever an event may have changed. */
+export function LiveCourse({ person }: { person: string }) {
+  const { mutate } = useSWRConfig();
+  useEffect(() => startLive(person), [person]);
+  const [gather] = useState(
+    () =>
+      new Gather<string>((parts) => {
+        void mutate((key) => typeof key === 'string' && parts.some((part) => new RegExp(part).test(key)));
+      }),
+  );
+  useEffect(() => () => gather.stop(), [gather]);
+  const hear = useCallback(
+    (event: LiveEvent) => {
+      if (event.kind === 'reset') gather.add('^/api/courses/');
+      else if (event.kind === 'signedOut') gather.add(`^${getSession.path}$`);
+      else if (event.kind === 'course') gather.add(`^/api/courses/${event.course}`);
+      else {
+        const course = `^/api/courses/${event.course}`;
+        // The forum itself asks for what changed, where it is open.
+        gather.add(`${course}/?($|\\?)`, `${course}/(forums|my-work)($|\\?)`);
+        gather.add(`${course}/forums/${event.forum}/(stewarding|evidence|docket|desk)`);
+        if (event.notices) gather.add(`${course}/notices`);
+      }
+    },
+    [gather],
+  );
+  useLiveEvents(hear);
+  return null;
+}
