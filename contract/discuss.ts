@@ -61,7 +61,7 @@ export const listForums = endpoint({
 
 /** A draft as the server keeps it. */
 export const draftView = z.object({
-  /** `open` or `starter`, with `:<question or space>` where there are several; `answer:<post>`; `edit:<post>`. */
+  /** `open` or `starter`, with `:<question or space>` where there are several; `answer:<post>`; `aside:<post>`; `edit:<post>`. */
   key: z.string(),
   doc: z.custom<RichNode>(),
   savedAt: instant,
@@ -348,7 +348,7 @@ export const getPostDoc = endpoint({
 const draftParams = z.strictObject({
   course: id,
   forum: id,
-  key: z.string().regex(/^((open|starter)(:[A-Za-z0-9_-]{4,40})?|(answer|edit):[A-Za-z0-9_-]{4,40})$/),
+  key: z.string().regex(/^((open|starter)(:[A-Za-z0-9_-]{4,40})?|(answer|aside|edit):[A-Za-z0-9_-]{4,40})$/),
 });
 
 export const keepDraft = endpoint({

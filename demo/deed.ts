@@ -6,6 +6,8 @@ export type Deed = { readonly at: number; readonly forum: string; readonly who: 
       readonly to: string | null;
       readonly text: string;
       readonly starter?: boolean;
+      /** By staff: only the author answered and staff read it. */
+      readonly aside?: boolean;
       readonly question?: string;
       readonly attachments?: readonly string[];
       /** A passage of the post that is answered, quoted above the text. */
@@ -14,5 +16,5 @@ export type Deed = { readonly at: number; readonly forum: string; readonly who: 
       readonly mentions?: string;
     }
   | { readonly do: 'edit'; readonly id: string; readonly text: string }
-  | { readonly do: 'remove' | 'approve'; readonly id: string }
+  | { readonly do: 'remove' | 'approve' | 'return'; readonly id: string; readonly reason?: string }
 );

@@ -169,6 +169,8 @@ const SKETCHES: readonly Sketch[] = [
     prompt:
       'A floodplain is dry land that is sometimes river. It has deeds, tenants, insurers, pumps and fish.\n\nSay who owns it. Take a position, support it from at least one of the readings and from one thing you have seen yourself, and say what would change your mind.',
     rules: {
+      // Two words are enough to read on: what that leads to is one of the things this forum shows.
+      seal: { minWords: 2, lift: 'whenPostingCloses' },
       schedule: dates('02-13', '02-16', '02-19', '02-24', '03-01'),
       required: { initialMinWords: 90, replies: 2, replyMinWords: 20 },
       evaluation: { ...evaluation, gate: 'replies' },

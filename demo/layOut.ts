@@ -13,14 +13,18 @@ import { assemble } from '../server/assemble';
 import { saveClock } from '../server/clock';
 import type { Db } from '../server/db/open';
 import type { Deps } from '../server/deps';
-import { decideApproval } from '../server/discuss/approval';
 import { removePost } from '../server/discuss/removePost';
 import { editPost, writePost } from '../server/discuss/writePost';
 import { docket } from '../server/evaluate/docket';
 import { desk } from '../server/evaluate/desk';
 import { saveScore, setExcused, setReleased } from '../server/evaluate/saveScore';
+import { setMailChoice } from '../server/mail/choice';
 import { folderTransport } from '../server/mail/transport';
 import { saveForum } from '../server/plan/saveForum';
+import { keepDates } from '../server/notices/keepDates';
+import { markNotices } from '../server/notices/notices';
+import { sendTo, setFollow } from '../server/notices/send';
+import { actOnPosts } from '../server/stewarding/actOnPosts';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { Deed } from './deed';
 import { demoForums } from './forums';
@@ -88,6 +92,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
         doc: docOf(deed, parentId),
         attachments: (deed.attachments ?? []).map((file) => ({ id: file, alt: '' })),
         starter: deed.starter ?? false,
+        aside: deed.aside ?? false,
         draft: null,
       };
       await writePost(db, course, deed.forum, post, deed.at);
@@ -100,10 +105,11 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
         { version: 1, doc: textOf(deed.text), attachments: [] },
         deed.at,
       );
-    } else if (deed.do === 'approve') {
-      await decideApproval(db, course, deed.forum, id, { state: 'approved', reason: null }, deed.at);
-    } else {
+    } else if (deed.do === 'remove' && course.person.kind === 'student') {
       await removePost(db, course, deed.forum, id, deed.at);
+    } else {
+      const what = { act: deed.do, posts: [id], below: false, reason: deed.reason ?? null };
+      await actOnPosts(db, course, deed.forum, what, deed.at);
     }
   }
   await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });
@@ -122,6 +128,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   );
   await keepDraft(db);
   await markRead(db);
+  await concern(deps, as);
   await deps.live.settled();
   deps.live.stop();
   await saveClock(db, START);
@@ -147,6 +154,70 @@ async function markRead(db: Db): Promise<void> {
           AND own.parent_id IS NULL AND own.created_at <= ${lastLook}
           AND (post.space_id IS NULL OR post.space_id = own.space_id)))`.execute(db);
   }
+}
+
+/** What people were told of before the start, what reached whom under a seal, and who wants mail when. */
+async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>): Promise<void> {
+  const { db } = deps;
+  const [ines, bram, vasco, rafael] = (
+    [
+      ['Ines', 'Vardanyan'],
+      ['Bram', 'Oyelaran'],
+      ['Vasco', 'Pereira'],
+      ['Rafael', 'Osei'],
+    ] as const
+  ).map(([given, family]) => studentId(given, family)) as [string, string, string, string];
+  // What a student read of a forum with a seal had reached them; Rafael read on in the two hours after his placeholder.
+  await sql`
+    INSERT OR IGNORE INTO received (person_id, post_id, at)
+    SELECT ${rafael}, id, ${when('02-19 23:42')} + 240000 * row_number() OVER (ORDER BY created_at) FROM post
+    WHERE forum_id = 'floodplain' AND parent_id IS NULL AND starter = 0 AND author_id <> ${rafael}
+      AND created_at < ${when('02-19 23:40')} ORDER BY created_at LIMIT 21`.execute(db);
+  await sql`
+    INSERT OR IGNORE INTO received (person_id, post_id, at)
+    SELECT read_mark.person_id, post_id, read_mark.at FROM read_mark JOIN post ON post.id = post_id
+      JOIN member ON member.person_id = read_mark.person_id AND member.role = 'student'
+    WHERE post.forum_id IN ('floodplain', 'hydrograph', 'weir-hearing', 'old-maps')
+      AND post.author_id <> read_mark.person_id`.execute(db);
+  await sendTo(
+    db,
+    await as(bram),
+    'floodplain',
+    { id: 'sent-to-ines', postId: postId('floodplain-i3'), to: [ines], line: 'This is the one I meant on the tram.' },
+    when('03-04 18:12'),
+  );
+  await sendTo(
+    db,
+    await as('teodora'),
+    'weir-hearing',
+    {
+      id: 'sent-to-vasco',
+      postId: null,
+      to: [vasco],
+      line: 'You have written nothing yet this term. Come by on Friday at ten if something is in the way; it need not be a long talk.',
+    },
+    when('03-05 09:30'),
+  );
+  await setFollow(db, await as(ines), 'help-desk', true, when('02-23 12:00'));
+  await setFollow(db, await as('teodora'), 'help-desk', true, when('02-22 12:00'));
+  // The hearing's replies were given a day more.
+  const { setup } = await as('teodora');
+  await keepDates(db, setup, null, when('03-03 12:00'));
+  await sql`
+    UPDATE known_dates SET changed_at = ${when('03-04 10:20')},
+      before = json_set(dates, '$.repliesDue', json_extract(dates, '$.repliesDue') - ${DAY})
+    WHERE forum_id = 'weir-hearing'`.execute(db);
+  // Whoever looked in since has read what they were told until then.
+  for (const [index, { personId }] of [...setup.members.values()].entries())
+    await markNotices(db, await as(personId), 'all', START - (1 + (index % 5)) * DAY);
+  await setMailChoice(db, ines, 'atOnce');
+  await setMailChoice(db, 'teodora', 'atOnce');
+  await setMailChoice(db, bram, 'none');
+  // Mail is about what happened since the evening before.
+  await db
+    .insertInto('setting')
+    .values({ key: 'mailSince', value: String(START - DAY) })
+    .execute();
 }
 
 /** The file one of the posts carries. */

@@ -118,6 +118,10 @@ export const router = createBrowserRouter([
           { path: '/', element: <Start /> },
           { path: '/courses', element: <Courses /> },
           {
+            path: '/outbox',
+            lazy: async () => ({ Component: (await import('./places/outbox/Outbox')).Outbox }),
+          },
+          {
             path: '/administration',
             lazy: async () => ({
               Component: (await import('./places/admin/Administration')).Administration,
@@ -137,12 +141,22 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./places/discuss/Forum')).Forum }),
               },
               {
+                path: 'notices',
+                lazy: async () => ({ Component: (await import('./places/notices/Notices')).Notices }),
+              },
+              {
                 path: 'search',
                 lazy: async () => ({ Component: (await import('./places/search/Search')).Search }),
               },
               {
                 element: <For who="staff" />,
                 children: [
+                  {
+                    path: 'discuss/:forum/steward',
+                    lazy: async () => ({
+                      Component: (await import('./places/discuss/stewarding/Steward')).Steward,
+                    }),
+                  },
                   {
                     path: 'plan',
                     lazy: async () => ({ Component: (await import('./places/plan/Plan')).Plan }),

@@ -134,7 +134,7 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
     }
   }
   for (const { forumId, at, before, after } of facts.dates)
-    if (there(forumId) !== null)
+    if (at <= t && there(forumId) !== null)
       notices.push({
         ...BLANK,
         key: `dates:${forumId}:${at}`,

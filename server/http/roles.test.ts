@@ -37,7 +37,7 @@ describe('who may use the API', () => {
   const refused = [403, 404];
   beforeAll(async () => {
     c = await withForum();
-    await c.write(c.ines, 'ines-opens', 8).expect(200);
+    await c.write(c.bram, 'bram-opens', 8).expect(200);
     agent = supertest.agent(c.server.app);
     const email = 'teodora@fenwick-hollow.example';
     await agent.post('/api/session').send({ email, password: PASSWORD }).expect(200);

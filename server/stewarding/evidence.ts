@@ -222,6 +222,7 @@ export async function evidenceOfStudent(
   const { student, evidence } = found;
   const { row, read, received } = await rowOf(db, course, opened, student, evidence, now);
   const { unsealing, final } = evidence;
+  const until = final?.at ?? now;
   const textOf = await textsOf(db, final === null ? [unsealing] : [unsealing, final]);
   return {
     ...row,
@@ -230,7 +231,7 @@ export async function evidenceOfStudent(
       postId: post.id,
       author: course.setup.names.get(post.authorId)!,
       at: post.revisions[0]!.at,
-      receivedAt: received.get(post.id) ?? null,
+      receivedAt: (received.get(post.id) ?? Infinity) <= until ? received.get(post.id)! : null,
     })),
   };
 }

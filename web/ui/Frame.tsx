@@ -1,4 +1,4 @@
-import { ChevronDown, Keyboard, Landmark, LogOut, Moon, Search, Settings2, Sun } from 'lucide-react';
+import { ChevronDown, Keyboard, Landmark, LogOut, Mail, Moon, Search, Settings2, Sun } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -16,6 +16,7 @@ import { dateWords } from './dateWords';
 import { Dialog } from './Dialog';
 import { Initials } from './Initials';
 import { LiveCourse } from './LiveCourse';
+import { NoticeBell } from './NoticeBell';
 import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
 import { VantageBar, VantageButton } from './VantageBar';
@@ -154,6 +155,12 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
             </Link>
           </li>
         )}
+        <li>
+          <Link to="/outbox" onClick={close}>
+            <Mail className="size-4" aria-hidden />
+            Outbox
+          </Link>
+        </li>
         <li>
           <button
             onClick={() => {
@@ -302,6 +309,7 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
               <Search className="size-[1.15rem]" aria-hidden />
             </Link>
           )}
+          {course && vantage === null && <NoticeBell course={course.id} />}
           {course && course.role !== 'student' && vantage === null && <VantageButton course={course} />}
           {state.person && <PersonMenu course={course} />}
         </div>

@@ -9,6 +9,7 @@ import { useWaitingPosts } from '../../data/outbox';
 import { useSession } from '../../data/session';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
+import { useVantage } from '../../data/vantage';
 import { Kbd } from '../../ui/keys';
 import { NotFound } from '../../ui/NotFound';
 import { countWords } from '../../ui/pointWords';
@@ -66,6 +67,7 @@ function ForumPage({ id }: { id: string }) {
   );
   const { search, set } = useAddress();
   const { writing, write, quoting, quote } = useWriting(id);
+  const looksAsOther = useVantage() !== null;
   const [picks, setPicks] = useState<ReadonlySet<string>>(new Set());
   const [justUnsealed, setJustUnsealed] = useState(false);
   const findField = useRef<HTMLInputElement>(null);
@@ -204,6 +206,7 @@ function ForumPage({ id }: { id: string }) {
       field={findField}
       folding={apart === null ? folding : null}
       groupings={data.groupings}
+      pickAll={looksAsOther ? null : () => setPicks(new Set(order.all))}
     />
   );
   return (
@@ -275,7 +278,7 @@ function ForumPage({ id }: { id: string }) {
           )}
         </div>
         <SelectionQuote />
-        <Picked picks={picks} letGo={() => setPicks(new Set())} isStack={isStack} />
+        <Picked posts={posts} shown={order.all} letGo={() => setPicks(new Set())} isStack={isStack} />
       </ForumHandsContext>
     </BodiesProvider>
   );

@@ -1,11 +1,19 @@
-import type { ReactNode } from 'react';
+import { Bell, BellRing } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import type { ForumView } from '../../../contract/discuss';
+import { setFollow } from '../../../contract/notices';
+import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { useVantage } from '../../data/vantage';
 import { dateWords } from '../../ui/dateWords';
 import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
+import { useForumHands } from './reading/forumHands';
 import { SpaceChoice } from './reading/SpaceChoice';
+import { FreezeForum } from './stewarding/FreezeForum';
+import { SendDialog } from './stewarding/SendDialog';
 import { OpeningComposer } from './writing/OpeningComposer';
 import { ClosedNotice, SealNotice, YourPart } from './YourPart';
 
@@ -31,6 +39,35 @@ export function Locked({ forum }: { forum: ForumView }) {
   );
 }
 
+/** Being told of new posts here. */
+function Follow({ forum }: { forum: ForumView }) {
+  const course = useCourse().id;
+  const { changed } = useForumHands();
+  const Icon = forum.followed ? BellRing : Bell;
+  const toggle = async () => {
+    try {
+      await call(setFollow, { course, forum: forum.id }, { follow: !forum.followed });
+      toast.success(
+        forum.followed ? 'You are told of new posts here no more.' : 'You are told of new posts here.',
+      );
+      changed(false);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <button
+      type="button"
+      className="link-plain inline-flex items-center gap-1"
+      aria-pressed={forum.followed}
+      onClick={() => void toggle()}
+    >
+      <Icon className="size-3.5" aria-hidden />
+      {forum.followed ? 'Following' : 'Follow'}
+    </button>
+  );
+}
+
 /** What stands above a conversation: title, prompt, what it asks, and the place to answer it. */
 export function ForumHead({
   forum,
@@ -44,6 +81,8 @@ export function ForumHead({
   const course = useCourse();
   const unit = course.units.findIndex(({ id }) => id === forum.unitId);
   const isStaff = course.role !== 'student';
+  const isMine = useVantage() === null;
+  const [sending, setSending] = useState(false);
   return (
     <>
       <p className="label-caps lg:hidden">{unit >= 0 ? `Unit ${unit + 1}` : 'On top'}</p>
@@ -51,22 +90,55 @@ export function ForumHead({
         <h1 id="prompt" className="scroll-mt-20 text-2xl leading-snug sm:text-[1.7rem]">
           {forum.title}
         </h1>
-        {isStaff && (
-          <p className="no-print flex gap-4 text-sm">
-            {forum.status === 'draft' && (
-              <b style={{ color: 'var(--late)' }}>draft: students do not see it</b>
-            )}
-            {course.role === 'instructor' && (
-              <Link className="link-plain" to={`/c/${course.id}/plan/${forum.id}/edit`}>
-                Settings
+        <p className="no-print flex flex-wrap gap-x-4 gap-y-1 text-sm">
+          {isMine && <Follow forum={forum} />}
+          {isMine && (
+            <button type="button" className="link-plain" onClick={() => setSending(true)}>
+              Send to …
+            </button>
+          )}
+          {isStaff && (
+            <>
+              {forum.status === 'draft' && (
+                <b style={{ color: 'var(--late)' }}>draft: students do not see it</b>
+              )}
+              {course.role === 'instructor' && (
+                <Link className="link-plain" to={`/c/${course.id}/plan/${forum.id}/edit`}>
+                  Settings
+                </Link>
+              )}
+              <Link className="link-plain" to={`/c/${course.id}/evaluate/${forum.id}`}>
+                Docket
               </Link>
-            )}
-            <Link className="link-plain" to={`/c/${course.id}/evaluate/${forum.id}`}>
-              Docket
-            </Link>
-          </p>
-        )}
+              <Link className="link-plain" to={`/c/${course.id}/discuss/${forum.id}/steward`}>
+                Steward
+                {forum.care !== null && forum.care.waiting > 0 && (
+                  <b className="num" style={{ color: 'var(--late)' }}>
+                    {' '}
+                    ({forum.care.waiting} {forum.care.waiting === 1 ? 'waits' : 'wait'})
+                  </b>
+                )}
+              </Link>
+            </>
+          )}
+        </p>
       </div>
+      {sending && (
+        <SendDialog
+          forum={forum.id}
+          title={`Send “${forum.title}” to somebody`}
+          onClose={() => setSending(false)}
+        />
+      )}
+      {isStaff && forum.frozen && (
+        <p
+          className="rounded-box mt-3 flex flex-wrap items-center gap-x-4 px-4 py-2"
+          style={{ background: 'var(--late-wash)' }}
+        >
+          <b style={{ color: 'var(--late)' }}>Frozen: only staff write here.</b>
+          {isMine && <FreezeForum forum={forum} />}
+        </p>
+      )}
       <div className="mt-4 space-y-5">
         <YourPart forum={forum} />
         {children}

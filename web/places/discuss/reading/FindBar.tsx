@@ -1,4 +1,13 @@
-import { CheckCheck, FoldVertical, Layers, RotateCcw, Search, UnfoldVertical, X } from 'lucide-react';
+import {
+  CheckCheck,
+  FoldVertical,
+  Layers,
+  RotateCcw,
+  Search,
+  SquareCheck,
+  UnfoldVertical,
+  X,
+} from 'lucide-react';
 import { useMemo, type RefObject } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import { countQualities, isLookedFor } from '../../../../core/conversation/filterPosts';
@@ -45,6 +54,7 @@ export function FindBar({
   field,
   folding,
   groupings,
+  pickAll,
 }: {
   talk: readonly Talk[];
   finding: Finding;
@@ -58,6 +68,8 @@ export function FindBar({
   field: RefObject<HTMLInputElement | null>;
   /** null where nothing can be folded, because posts stand one by one. */
   folding: Folding | null;
+  /** Picks everything that is shown; null where nothing can be done with it. */
+  pickAll: (() => void) | null;
   /** Sections and groups to look into, for staff. */
   groupings: ForumView['groupings'];
 }) {
@@ -123,6 +135,16 @@ export function FindBar({
             {folding.isAnyFolded ? 'Unfold everything' : 'Fold all answers'}
           </button>
         )}
+        {!isFiltered && isStaff && pickAll !== null && (
+          <button
+            type="button"
+            className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
+            onClick={pickAll}
+          >
+            <SquareCheck className="size-4" aria-hidden />
+            Pick all
+          </button>
+        )}
         <span className="grow" />
         {unread > 0 && (
           <span className="flex items-center gap-3 text-sm">
@@ -182,6 +204,12 @@ export function FindBar({
               <X className="size-3.5" aria-hidden />
               Show everything
             </button>
+            {left > 0 && finding.view !== 'stack' && pickAll !== null && (
+              <button type="button" className="link-plain flex items-center gap-1" onClick={pickAll}>
+                <SquareCheck className="size-3.5" aria-hidden />
+                Pick these
+              </button>
+            )}
             {left > 0 && finding.view !== 'stack' && (
               <button
                 type="button"

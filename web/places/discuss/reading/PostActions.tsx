@@ -1,4 +1,4 @@
-import { Bookmark, Columns2, SquareCheck, Square } from 'lucide-react';
+import { Bookmark, Columns2, EyeOff, Send, SquareCheck, Square } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { getPostDoc, removePost, restorePost } from '../../../../contract/discuss';
@@ -7,6 +7,9 @@ import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { When } from '../../../ui/When';
+import { SendDialog } from '../stewarding/SendDialog';
+import { useActs } from '../stewarding/useActs';
+import { StewardMenu } from '../stewarding/StewardMenu';
 import { whyNot } from '../whyNot';
 import { Approval } from './Approval';
 import { useForumHands } from './forumHands';
@@ -30,6 +33,8 @@ export function PostActions({
   const vantage = useVantage();
   const { forum, write, changed, quote } = useForumHands();
   const [versions, setVersions] = useState(false);
+  const [sending, setSending] = useState(false);
+  const act = useActs(forum.id, () => changed(false));
   const params = { course: course.id, forum: forum.id, post: post.id };
   const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
     try {
@@ -70,6 +75,17 @@ export function PostActions({
           {post.mine ? 'Add to your post' : `Reply to ${post.author!.given}`}
         </button>
       )}
+      {may.aside.yes && !answering && post.asideWith === null && (
+        <button
+          type="button"
+          className={quietLink}
+          style={{ color: 'var(--aside)' }}
+          onClick={() => write({ kind: 'answer', parentId: post.id, aside: true })}
+        >
+          <EyeOff className="size-3.5" aria-hidden />
+          Aside to {post.author!.given}
+        </button>
+      )}
       {may.quote.yes && vantage === null && !post.mine && (
         <button
           type="button"
@@ -88,7 +104,7 @@ export function PostActions({
           Edit
         </button>
       )}
-      {may.remove.yes && !post.removed && (
+      {may.remove.yes && !post.removed && (post.mine || !isStaff) && (
         <button
           type="button"
           className={quietLink}
@@ -113,10 +129,19 @@ export function PostActions({
           {body.revisions} versions
         </button>
       )}
+      {isStaff && vantage === null && (!post.removed || post.opens) && (
+        <StewardMenu post={post} edit={may.edit.yes && !post.mine ? () => void edit() : null} />
+      )}
       <Nods forum={forum} post={post} nods={body.nods} changed={() => changed(false)} />
       {vantage === null && <Marks post={post} />}
+      {vantage === null && !post.removed && post.waiting === null && (
+        <button type="button" className={quietLink} onClick={() => setSending(true)}>
+          <Send className="size-3.5" aria-hidden />
+          Send
+        </button>
+      )}
       {isStaff && post.waiting === 'held' && (
-        <Approval forum={forum} post={post} changed={() => changed(false)} />
+        <Approval post={{ id: post.id, author: post.author! }} act={act} />
       )}
       {isStaff && body.draftKeptAt !== null && (
         <span className="quiet num text-xs">
@@ -124,6 +149,14 @@ export function PostActions({
         </span>
       )}
       {cannot && <span className="quiet text-xs">{whyNot(cannot.reason, course.zone)}</span>}
+      {sending && (
+        <SendDialog
+          forum={forum.id}
+          post={post.id}
+          title={`Send ${post.mine ? 'your' : `${post.author!.name}’s`} post to somebody`}
+          onClose={() => setSending(false)}
+        />
+      )}
       {versions && <Versions forum={forum.id} post={post} onClose={() => setVersions(false)} />}
     </div>
   );

@@ -1,10 +1,12 @@
-import { ChevronDown, ChevronRight } from 'lucide-react';
+import { ChevronDown, ChevronRight, EyeOff } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { strikeQuote, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
+import { EVIDENCE_WORDS } from '../../../ui/evidenceWords';
 import { Initials } from '../../../ui/Initials';
 import { countWords } from '../../../ui/pointWords';
 import { Prose } from '../../../ui/Prose';
@@ -19,6 +21,7 @@ import { PostActions } from './PostActions';
 import type { PostRow } from './rows';
 
 function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
+  const course = useCourse().id;
   const { post, answers } = row.placed;
   const { slot } = post;
   const of = slot ? (slot.kind === 'reply' ? forum.required.replies : 1) : 0;
@@ -46,11 +49,26 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
         </span>
       )}
       <span className="quiet num">{countWords(post.words, 'word')}</span>
-      {post.editedAt !== null && <span className="quiet">edited</span>}
+      {post.editedBy !== null ? (
+        <span className="quiet">edited by {post.editedBy.name}, staff</span>
+      ) : (
+        post.editedAt !== null && <span className="quiet">edited</span>
+      )}
+      {post.frozen && <b className="quiet">thread frozen</b>}
       {post.starter && <b style={{ color: 'var(--river)' }}>starter</b>}
       {post.waiting === 'held' && <b style={{ color: 'var(--late)' }}>waiting for approval</b>}
       {post.waiting === 'returned' && <b style={{ color: 'var(--late)' }}>given back to revise</b>}
       {post.removed && <b style={{ color: 'var(--seal)' }}>removed</b>}
+      {post.marks.map((mark) => (
+        <Link
+          key={mark}
+          to={`/c/${course}/discuss/${forum.id}/steward?view=evidence&student=${post.author!.id}`}
+          className="rounded-full border px-2 text-xs font-semibold hover:underline"
+          style={{ color: 'var(--late)', borderColor: 'var(--late)' }}
+        >
+          {EVIDENCE_WORDS[mark]}
+        </Link>
+      ))}
     </p>
   );
 }
@@ -94,6 +112,15 @@ function Text({ post, body }: { post: PostView; body: PostBody }) {
         <Prose html={body.html} className="mt-1.5" />
       </div>
       <AttachmentList files={body.attachments} />
+      {body.removal !== null && (
+        <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--seal-wash)' }}>
+          <b style={{ color: 'var(--seal)' }}>
+            Removed by {body.removal.by.id === post.author!.id ? 'the author' : body.removal.by.name},{' '}
+            <When at={body.removal.at} />.
+          </b>{' '}
+          {body.removal.why}
+        </p>
+      )}
       {body.returnedWhy !== null && (
         <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--late-wash)' }}>
           <b style={{ color: 'var(--late)' }}>{post.mine ? 'Given back to you to revise.' : 'Given back.'}</b>{' '}
@@ -176,8 +203,8 @@ export function PostItem({
       ref={element}
       id={`${prefix}-${post.id}`}
       tabIndex={-1}
-      aria-label={`${post.author!.name}${answers ? `, answering ${answers.author?.name ?? 'a removed post'}` : ''}`}
-      className={`${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''}`}
+      aria-label={`${post.author!.name}${answers ? `, answering ${answers.author?.name ?? 'a removed post'}` : ''}${post.asideWith === null ? '' : ', aside'}`}
+      className={`${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''} ${post.asideWith === null ? '' : 'aside-post'}`}
       style={{
         ...style,
         ...(isHere
@@ -191,6 +218,17 @@ export function PostItem({
       {...set}
     >
       {above}
+      {post.asideWith !== null && (
+        <p
+          className="mb-1.5 flex items-center gap-1.5 text-sm font-semibold"
+          style={{ color: 'var(--aside)' }}
+        >
+          <EyeOff className="size-4 shrink-0" aria-hidden />
+          {post.asideWith.id === forum.me
+            ? 'An aside: only you and staff read this'
+            : `An aside: only ${post.asideWith.name} and staff read this`}
+        </p>
+      )}
       <Meta row={row} forum={forum} />
       {isEditing && body ? (
         <div className="mt-2">

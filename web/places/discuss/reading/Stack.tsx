@@ -2,12 +2,13 @@ import { ArrowLeft, BookmarkPlus, CheckCheck, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { decideApproval, removePost, restorePost, setNod } from '../../../../contract/discuss';
+import { setNod } from '../../../../contract/discuss';
 import type { PostBody } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
-import { countWords, numberWords } from '../../../ui/pointWords';
+import { countWords } from '../../../ui/pointWords';
+import { BulkActs } from '../stewarding/BulkActs';
 import type { Bodies } from './bodies';
 import { Conversation } from './Conversation';
 import type { Placed } from './conversation';
@@ -97,7 +98,7 @@ export function Stack({
   );
 }
 
-/** What changes the posts themselves: nods, and for staff approval and removal, with undo. */
+/** What changes the posts themselves, with undo: nods, and what staff do. */
 function ActOnAll({
   ids,
   posts,
@@ -111,9 +112,7 @@ function ActOnAll({
   const { forum, changed } = useForumHands();
   const isStaff = course.role !== 'student';
   const at = (post: string) => ({ course: course.id, forum: forum.id, post });
-  const held = posts.filter(({ post }) => post.waiting === 'held').map(({ post }) => post.id);
   const standing = posts.filter(({ post }) => !post.removed).map(({ post }) => post.id);
-  const removed = posts.filter(({ post }) => post.removed).map(({ post }) => post.id);
   const run = async (
     of: readonly string[],
     work: (id: string) => Promise<unknown>,
@@ -146,8 +145,6 @@ function ActOnAll({
       (id) => call(setNod, at(id), { value: null }),
     );
   };
-  const remove = (id: string) => call(removePost, at(id));
-  const putBack = (id: string) => call(restorePost, at(id));
   return (
     <>
       {forum.approve === 'nods' && standing.length > 0 && (
@@ -155,39 +152,7 @@ function ActOnAll({
           Nod to all
         </button>
       )}
-      {isStaff && held.length > 0 && (
-        <button
-          type="button"
-          className={quiet}
-          onClick={() =>
-            void run(
-              held,
-              (id) => call(decideApproval, at(id), { state: 'approved', reason: null }),
-              'approved.',
-            )
-          }
-        >
-          Approve the {numberWords(held.length)} that wait
-        </button>
-      )}
-      {isStaff && standing.length > 0 && (
-        <button
-          type="button"
-          className={quiet}
-          onClick={() => void run(standing, remove, 'removed.', putBack)}
-        >
-          Remove all
-        </button>
-      )}
-      {isStaff && removed.length > 0 && (
-        <button
-          type="button"
-          className={quiet}
-          onClick={() => void run(removed, putBack, 'put back.', remove)}
-        >
-          Put back the removed
-        </button>
-      )}
+      {isStaff && <BulkActs posts={posts.map(({ post }) => post)} />}
     </>
   );
 }

@@ -1,14 +1,22 @@
+import { useMemo, useState } from 'react';
 import { getRevisions } from '../../../../contract/discuss';
+import type { AnswerOf } from '../../../../contract/endpoint';
 import type { PostView } from '../../../../contract/posts';
+import { compareWords } from '../../../../core/text/compareWords';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
+import { Compared } from '../../../ui/Compared';
 import { Dialog } from '../../../ui/Dialog';
+import { dateWords } from '../../../ui/dateWords';
 import { countWords } from '../../../ui/pointWords';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';
+import { textOfHtml } from './textOfHtml';
 
-/** Every version of a post, the newest first; for its author and staff. */
+type Revision = AnswerOf<typeof getRevisions>['revisions'][number];
+
+/** Every version of a post, the newest first, and any two of them compared word by word; for its author and staff. */
 export function Versions({
   forum,
   post,
@@ -20,27 +28,93 @@ export function Versions({
 }) {
   const course = useCourse();
   const { data, error } = useApi(getRevisions, { course: course.id, forum, post: post.id });
+  const [comparing, setComparing] = useState(false);
+  const revisions = data?.revisions ?? [];
   return (
     <Dialog title={`Versions of ${post.author!.name}’s post`} onClose={onClose} wide>
       {error && <Failed error={error} />}
       {!data && !error && <Loading />}
-      <ol className="space-y-5">
-        {[...(data?.revisions ?? [])].reverse().map((revision) => (
-          <li key={revision.number} className="ruled border-l-2 pl-4">
-            <p className="quiet num text-sm">
-              <b className="text-base-content">Version {revision.number}</b> · <When at={revision.at} /> ·{' '}
-              {countWords(revision.words, 'word')}
-              {revision.byStaff && ` · by ${revision.author.name}`}
-              {revision.draftKeptAt !== null && (
-                <>
-                  {' · '}last draft kept <When at={revision.draftKeptAt} />
-                </>
-              )}
-            </p>
-            <Prose html={revision.html} className="mt-1 text-base" />
-          </li>
-        ))}
-      </ol>
+      {revisions.length > 1 && (
+        <div role="tablist" aria-label="How to read them" className="mb-4 flex gap-4 text-sm">
+          {(
+            [
+              [false, 'One by one'],
+              [true, 'Compared'],
+            ] as const
+          ).map(([compared, name]) => (
+            <button
+              key={name}
+              type="button"
+              role="tab"
+              aria-selected={comparing === compared}
+              className={`cursor-pointer border-b-2 pb-0.5 ${comparing === compared ? 'border-primary font-bold' : 'quiet border-transparent'}`}
+              onClick={() => setComparing(compared)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+      )}
+      {comparing ? (
+        <Comparison revisions={revisions} />
+      ) : (
+        <ol className="space-y-5">
+          {[...revisions].reverse().map((revision) => (
+            <li key={revision.number} className="ruled border-l-2 pl-4">
+              <p className="quiet num text-sm">
+                <b className="text-base-content">Version {revision.number}</b> · <When at={revision.at} /> ·{' '}
+                {countWords(revision.words, 'word')}
+                {revision.byStaff && ` · by ${revision.author.name}`}
+                {revision.draftKeptAt !== null && (
+                  <>
+                    {' · '}last draft kept <When at={revision.draftKeptAt} />
+                  </>
+                )}
+              </p>
+              <Prose html={revision.html} className="mt-1 text-base" />
+            </li>
+          ))}
+        </ol>
+      )}
     </Dialog>
+  );
+}
+
+function Comparison({ revisions }: { revisions: readonly Revision[] }) {
+  const { zone } = useCourse();
+  const [from, setFrom] = useState(revisions[0]!.number);
+  const [to, setTo] = useState(revisions.at(-1)!.number);
+  const textOf = (number: number) => textOfHtml(revisions.find((each) => each.number === number)!.html);
+  const [before, after] = [textOf(from), textOf(to)];
+  const stretches = useMemo(() => compareWords(before, after), [before, after]);
+  const isSame = stretches.every(({ kind }) => kind === 'same');
+  const choice = (label: string, value: number, choose: (number: number) => void) => (
+    <label className="text-sm">
+      <span className="quiet mr-1.5">{label}</span>
+      <select
+        className="select select-sm num w-auto"
+        value={value}
+        onChange={(event) => choose(Number(event.target.value))}
+      >
+        {revisions.map(({ number, at, words, byStaff, author }) => (
+          <option key={number} value={number}>
+            {`Version ${number}, ${dateWords(at, zone)}, ${countWords(words, 'word')}${byStaff ? `, by ${author.name}` : ''}`}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap gap-x-4 gap-y-2">
+        {choice('From', from, setFrom)}
+        {choice('to', to, setTo)}
+      </div>
+      {isSame ? (
+        <p className="quiet">These two say the same, word for word.</p>
+      ) : (
+        <Compared stretches={stretches} />
+      )}
+    </>
   );
 }

@@ -81,6 +81,7 @@ const newPost = (
   doc,
   attachments: files.map((file) => ({ id: file.id, alt: file.alt })),
   starter: writing.kind === 'starter',
+  aside: writing.kind === 'answer' && writing.aside === true,
   draft: keyOf(writing),
 });
 

@@ -1,3 +1,5 @@
+import { EyeOff } from 'lucide-react';
+import type { ReactNode } from 'react';
 import type { PostView } from '../../../../contract/posts';
 import { useForumHands } from '../reading/forumHands';
 import { Composer } from './Composer';
@@ -27,9 +29,30 @@ export function AnswerComposer({
 }) {
   const { forum, write } = useForumHands();
   const done = useDone();
+  const quotingHere = useQuoting();
   const given = post.author!.given;
   const isStudent = forum.phase !== null;
   const isPeer = post.author!.kind === 'student' && !post.mine;
+  // Below an aside everything is one.
+  const between = post.asideWith ?? (writing.aside ? post.author : null);
+  if (between !== null)
+    return (
+      <AsideFrame student={isStudent ? null : between.name}>
+        <Composer
+          key={`aside-${post.id}`}
+          forum={forum}
+          writing={writing}
+          label={isStudent ? `Your reply to ${given}` : `Your aside to ${between.given}`}
+          button={isStudent ? `Reply to ${given}, aside` : `Send the aside to ${between.given}`}
+          needs={0}
+          autoFocus
+          minHeight="4.5rem"
+          onCancel={() => write(null)}
+          onDone={done}
+          {...quotingHere}
+        />
+      </AsideFrame>
+    );
   return (
     <Composer
       key={`answer-${post.id}`}
@@ -42,12 +65,30 @@ export function AnswerComposer({
       minHeight="4.5rem"
       onCancel={() => write(null)}
       onDone={done}
-      {...useQuoting()}
+      {...quotingHere}
     />
   );
 }
 
-/** A change of one's own post. */
+/** Says, around what is written, that only two sides read it. */
+function AsideFrame({ student, children }: { student: string | null; children: ReactNode }) {
+  return (
+    <div
+      className="rounded-box border-2 border-dashed p-3"
+      style={{ borderColor: 'var(--aside)', background: 'var(--aside-wash)' }}
+    >
+      <p className="mb-2 flex items-center gap-2 text-sm font-semibold" style={{ color: 'var(--aside)' }}>
+        <EyeOff className="size-4 shrink-0" aria-hidden />
+        {student === null
+          ? 'An aside: only you and staff read what you write here.'
+          : `An aside: only ${student} and staff read what you write here.`}
+      </p>
+      {children}
+    </div>
+  );
+}
+
+/** A change of one's own post, or by staff of a student's. */
 export function EditComposer({
   post,
   writing,
@@ -63,12 +104,17 @@ export function EditComposer({
     : required.initial > 0
       ? required.initialMinWords
       : required.postMinWords;
+  const { given } = post.author!;
   return (
     <Composer
       forum={forum}
       writing={writing}
-      label="Your post"
-      button={post.waiting === 'returned' ? 'Send it again' : 'Keep the change'}
+      label={post.mine ? 'Your post' : `${given}’s post`}
+      button={post.waiting === 'returned' && post.mine ? 'Send it again' : 'Keep the change'}
+      note={
+        !post.mine &&
+        `The version before stays. Everyone sees that you changed it, ${given} is told, and what counts stays what ${given} wrote.`
+      }
       needs={forum.phase !== null ? needs : 0}
       autoFocus
       onCancel={() => write(null)}

@@ -10,7 +10,12 @@ export type Writing =
       /** Staff: for which section, group or journal; none for all. */
       readonly spaceId?: string;
     }
-  | { readonly kind: 'answer'; readonly parentId: string }
+  | {
+      readonly kind: 'answer';
+      readonly parentId: string;
+      /** Staff: only the author of the post and staff read it. */
+      readonly aside?: boolean;
+    }
   | {
       readonly kind: 'edit';
       readonly postId: string;
@@ -22,7 +27,7 @@ export type Writing =
 /** The name under which a draft is kept. */
 export const keyOf = (writing: Writing): string =>
   writing.kind === 'answer'
-    ? `answer:${writing.parentId}`
+    ? `${writing.aside ? 'aside' : 'answer'}:${writing.parentId}`
     : writing.kind === 'edit'
       ? `edit:${writing.postId}`
       : [writing.kind, writing.questionId ?? writing.spaceId].filter(Boolean).join(':');
@@ -30,6 +35,7 @@ export const keyOf = (writing: Writing): string =>
 /** What an address asks to be written: a draft that is gone on with; a change of a post has to be fetched first. */
 export function writingOf(key: string | null): Writing | null {
   const [kind, rest] = key?.split(':') ?? [];
-  if (kind === 'answer' && rest) return { kind, parentId: rest };
+  if ((kind === 'answer' || kind === 'aside') && rest)
+    return { kind: 'answer', parentId: rest, ...(kind === 'aside' && { aside: true }) };
   return kind === 'open' || kind === 'starter' ? { kind, questionId: rest, spaceId: rest } : null;
 }

@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { PostView } from '../../../../contract/posts';
+import { sentenceOf } from '../../../data/api';
+import { countWords, numberWords } from '../../../ui/pointWords';
+import { useForumHands } from '../reading/forumHands';
+import { ReasonDialog } from './ReasonDialog';
+import { useActs } from './useActs';
+
+/** What staff do to many posts at once, each act to those it can be done to. */
+export function BulkActs({
+  posts,
+  className = 'quiet flex cursor-pointer items-center gap-1 text-sm hover:underline',
+  done = () => undefined,
+}: {
+  posts: readonly PostView[];
+  className?: string;
+  done?: () => void;
+}) {
+  const { forum, changed } = useForumHands();
+  const [removing, setRemoving] = useState(false);
+  const act = useActs(forum.id, () => {
+    changed(false);
+    done();
+  });
+  const idsOf = (some: readonly PostView[]) => some.map(({ id }) => id);
+  const held = idsOf(posts.filter(({ waiting, removed }) => waiting === 'held' && !removed));
+  const standing = idsOf(posts.filter(({ removed, as }) => !removed && as === 'text'));
+  const removed = idsOf(posts.filter((post) => post.removed));
+  const run = (work: Promise<void>) =>
+    void work.catch((error: unknown) => void toast.error(sentenceOf(error)));
+  return (
+    <>
+      {held.length > 0 && (
+        <button type="button" className={className} onClick={() => run(act('approve', held))}>
+          Approve the {numberWords(held.length)} that wait
+        </button>
+      )}
+      {standing.length > 0 && (
+        <button type="button" className={className} onClick={() => setRemoving(true)}>
+          Remove {standing.length === posts.length ? 'all' : numberWords(standing.length)}
+        </button>
+      )}
+      {removed.length > 0 && (
+        <button type="button" className={className} onClick={() => run(act('restore', removed))}>
+          Put back the removed
+        </button>
+      )}
+      {removing && (
+        <ReasonDialog
+          title={`Remove ${countWords(standing.length, 'post')}?`}
+          question="Why? Their authors read this; it may be left empty."
+          button={`Remove ${countWords(standing.length, 'post')}`}
+          act={(reason) => act('remove', standing, { reason })}
+          onClose={() => setRemoving(false)}
+        />
+      )}
+    </>
+  );
+}

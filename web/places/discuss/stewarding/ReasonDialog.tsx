@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { sentenceOf } from '../../../data/api';
+import { Dialog } from '../../../ui/Dialog';
+
+/** Asks for a reason before something is done to posts; what is typed stays when it is refused. */
+export function ReasonDialog({
+  title,
+  question,
+  button,
+  needed = false,
+  below = 0,
+  act,
+  onClose,
+}: {
+  title: string;
+  question: string;
+  button: string;
+  /** Whether it cannot be left out. */
+  needed?: boolean;
+  /** How many posts stand below and may be taken along; 0 does not ask. */
+  below?: number;
+  act: (reason: string | null, below: boolean) => Promise<void>;
+  onClose: () => void;
+}) {
+  const [reason, setReason] = useState('');
+  const [branch, setBranch] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const run = async () => {
+    if (needed && reason.trim() === '') return setProblem('Say what to change; the author reads it.');
+    setBusy(true);
+    try {
+      await act(reason.trim() === '' ? null : reason, branch);
+      onClose();
+    } catch (error) {
+      setBusy(false);
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <Dialog title={title} onClose={onClose}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void run();
+        }}
+      >
+        <label className="block">
+          <span className="mb-1 block">{question}</span>
+          <textarea
+            className="textarea raised w-full"
+            rows={3}
+            maxLength={1000}
+            value={reason}
+            aria-invalid={problem !== null}
+            onChange={(event) => setReason(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void run();
+            }}
+          />
+        </label>
+        {below > 0 && (
+          <label className="mt-2 flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={branch}
+              onChange={(event) => setBranch(event.target.checked)}
+            />
+            {below === 1 ? 'and the answer below it' : `and the ${below} answers below it`}
+          </label>
+        )}
+        {problem && (
+          <p role="alert" className="mt-1 text-sm text-error">
+            {problem}
+          </p>
+        )}
+        <button className="btn btn-primary mt-3" disabled={busy}>
+          {button}
+        </button>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,141 @@
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { getMentionable } from '../../../../contract/discuss';
+import { send } from '../../../../contract/notices';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { useApi, withQuery } from '../../../data/useApi';
+import { Dialog } from '../../../ui/Dialog';
+import { countWords } from '../../../ui/pointWords';
+import { Failed, Loading } from '../../../ui/states';
+
+/** Sends a forum or a post to chosen people, with a line of one's own: a notice, and mail for those who want it. */
+export function SendDialog({
+  forum,
+  post = null,
+  title,
+  to = [],
+  onClose,
+}: {
+  forum: string;
+  post?: string | null;
+  title: string;
+  /** Chosen to begin with. */
+  to?: readonly string[];
+  onClose: () => void;
+}) {
+  const course = useCourse().id;
+  const { data, error } = useApi(
+    withQuery(getMentionable, { answers: post ?? undefined }),
+    { course, forum },
+    { revalidateOnFocus: false },
+  );
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(to));
+  const [line, setLine] = useState('');
+  const [find, setFind] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [id] = useState(newId);
+  const words = find.trim().toLocaleLowerCase();
+  const shown = useMemo(
+    () => (data?.people ?? []).filter(({ name }) => name.toLocaleLowerCase().includes(words)),
+    [data, words],
+  );
+  const all = shown.length > 0 && shown.every((person) => chosen.has(person.id));
+  const toggle = (ids: readonly string[], on: boolean) => {
+    setProblem(null);
+    setChosen((before) => {
+      const next = new Set(before);
+      for (const each of ids)
+        if (on) next.add(each);
+        else next.delete(each);
+      return next;
+    });
+  };
+  const run = async () => {
+    if (chosen.size === 0) return setProblem('Choose at least one person.');
+    setBusy(true);
+    try {
+      const { sent } = await call(send, { course, forum }, { id, postId: post, to: [...chosen], line });
+      toast.success(`Sent to ${countWords(sent, 'person', 'people')}.`);
+      onClose();
+    } catch (failed) {
+      setBusy(false);
+      setProblem(sentenceOf(failed));
+    }
+  };
+  return (
+    <Dialog title={title} onClose={onClose} wide>
+      {error && !data ? (
+        <Failed error={error} />
+      ) : !data ? (
+        <Loading what="Looking who reads here" />
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void run();
+          }}
+        >
+          <label className="block">
+            <span className="mb-1 block">A line of yours</span>
+            <textarea
+              className="textarea raised w-full"
+              rows={2}
+              maxLength={2000}
+              value={line}
+              onChange={(event) => setLine(event.target.value)}
+            />
+          </label>
+          <div className="mt-3 flex items-end gap-4">
+            <label className="grow">
+              <span className="quiet mb-0.5 block text-sm">Find a person</span>
+              <input
+                type="search"
+                className="input raised w-full"
+                value={find}
+                onChange={(event) => setFind(event.target.value)}
+              />
+            </label>
+            <button
+              type="button"
+              className="link-plain pb-2"
+              onClick={() =>
+                toggle(
+                  shown.map((person) => person.id),
+                  !all,
+                )
+              }
+            >
+              {all ? 'Choose none of these' : `Choose ${words === '' ? 'all' : 'these'} ${shown.length}`}
+            </button>
+          </div>
+          <fieldset className="ruled rounded-box mt-2 max-h-60 overflow-y-auto border px-3 py-1 sm:columns-2">
+            <legend className="sr-only">To whom</legend>
+            {shown.map((person) => (
+              <label key={person.id} className="flex break-inside-avoid items-center gap-2.5 py-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm"
+                  checked={chosen.has(person.id)}
+                  onChange={(event) => toggle([person.id], event.target.checked)}
+                />
+                {person.sortable}
+              </label>
+            ))}
+            {shown.length === 0 && <p className="quiet py-2">Nobody of this name reads here.</p>}
+          </fieldset>
+          {problem && (
+            <p role="alert" className="mt-2 text-sm text-error">
+              {problem}
+            </p>
+          )}
+          <button className="btn btn-primary mt-3" disabled={busy}>
+            {chosen.size === 0 ? 'Send' : `Send to ${countWords(chosen.size, 'person', 'people')}`}
+          </button>
+        </form>
+      )}
+    </Dialog>
+  );
+}

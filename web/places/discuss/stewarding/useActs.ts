@@ -1,0 +1,45 @@
+import { toast } from 'sonner';
+import { actOnPosts, type StewardingAct } from '../../../../contract/stewarding';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { countWords, numberWords } from '../../../ui/pointWords';
+
+const DONE: Record<StewardingAct, string> = {
+  remove: 'removed. Staff and their authors can still read what is removed.',
+  restore: 'put back.',
+  approve: 'approved. Classmates can read it now.',
+  return: 'given back.',
+  hold: 'held: classmates do not read it until it is approved.',
+};
+const BACK: Record<StewardingAct, StewardingAct> = {
+  remove: 'restore',
+  restore: 'remove',
+  approve: 'hold',
+  return: 'hold',
+  hold: 'approve',
+};
+
+/** What staff do to posts, one or thousands, told when it is done and taken back with Undo. */
+export function useActs(forum: string, changed: () => void) {
+  const course = useCourse().id;
+  /** Rejects with the server's sentence; nothing is done then. */
+  const act = async (
+    does: StewardingAct,
+    posts: readonly string[],
+    { below = false, reason = null }: { below?: boolean; reason?: string | null } = {},
+  ): Promise<void> => {
+    const answer = await call(actOnPosts, { course, forum }, { act: does, posts: [...posts], below, reason });
+    const undo = () =>
+      act(BACK[does], answer.changed).catch((error: unknown) => void toast.error(sentenceOf(error)));
+    if (answer.changed.length > 0)
+      toast.success(`${countWords(answer.changed.length, 'post')} ${DONE[does]}`, {
+        duration: 10_000,
+        action: { label: 'Undo', onClick: () => void undo() },
+      });
+    for (const { why, posts: passed } of answer.passed)
+      toast(`${numberWords(passed.length)} passed over: ${passed.length === 1 ? 'it' : 'each'} ${why}.`);
+    changed();
+  };
+  return act;
+}
+export type Act = ReturnType<typeof useActs>;
