@@ -30,9 +30,13 @@ const aside = post('aside', 'teodora', [revision(at('03-02 11:30'), 10)], {
 const gone = post('gone', 'bram', [revision(at('03-02 08:00'), 60)], {
   removals: [{ from: at('03-02 08:30'), to: null }],
 });
-const all = [mine, other, staff, aside, gone];
+const frozen = post('frozen', 'bram', [revision(at('03-02 08:00'), 60)], {
+  freezes: [{ from: at('03-02 11:00'), to: at('03-02 13:00') }],
+});
+const inFrozen = post('inFrozen', 'ines', [revision(at('03-02 10:30'), 60)], { to: frozen });
+const all = [mine, other, staff, aside, gone, frozen, inFrozen];
 
-type Verb = 'answer' | 'quote' | 'nod' | 'rate' | 'see' | 'edit' | 'remove';
+type Verb = 'answer' | 'aside' | 'quote' | 'nod' | 'rate' | 'see' | 'edit' | 'remove';
 
 function ask(who: Person, verb: Verb | 'attach', on: Post | null, sketch: ForumSketch = {}, t = noon) {
   const f = forum(sketch);
@@ -131,5 +135,44 @@ describe('staff', () => {
     expect(ask(assistant, 'see', other)).toBe('allowed');
     expect(ask(assistant, 'see', aside)).toBe('notReadable');
     expect(ask({ ...assistant, sections: ['morning'] }, 'see', aside)).toBe('allowed');
+  });
+});
+
+describe('a frozen thread', () => {
+  it('is read by students, and nothing is written, changed, removed or nodded to in it while it is frozen', () => {
+    for (const verb of ['answer', 'quote', 'nod'] as const)
+      expect(ask(me, verb, frozen, { allowed: { approve: 'nods' } })).toBe('threadFrozen');
+    expect(ask(me, 'edit', inFrozen)).toBe('threadFrozen');
+    expect(ask(me, 'remove', inFrozen)).toBe('threadFrozen');
+    expect(ask(me, 'see', frozen)).toBe('allowed');
+    expect(ask(me, 'answer', other)).toBe('allowed');
+  });
+  it('was open before, and goes on after', () => {
+    expect(ask(me, 'answer', frozen, {}, at('03-02 10:59'))).toBe('allowed');
+    expect(ask(me, 'answer', frozen, {}, at('03-02 13:00'))).toBe('allowed');
+  });
+  it('does not bind staff', () => {
+    expect(ask(instructor, 'answer', frozen)).toBe('staff');
+  });
+});
+
+describe('an aside', () => {
+  it('is written by staff, under a student’s post or another aside', () => {
+    expect(ask(instructor, 'aside', other)).toBe('staff');
+    expect(ask(instructor, 'aside', aside)).toBe('staff');
+    expect(ask(instructor, 'aside', staff)).toBe('noAsideHere');
+    expect(ask(me, 'aside', other)).toBe('staffOnly');
+  });
+});
+
+describe('changing a text as staff', () => {
+  const pilar: Person = { kind: 'staff', id: 'pilar', role: 'assistant', sections: ['evening'] };
+  it('is for instructors everywhere, and for assistants with the students they work with', () => {
+    expect(ask(instructor, 'edit', mine)).toBe('staff');
+    expect(ask(instructor, 'edit', staff)).toBe('staff');
+    expect(ask(pilar, 'edit', other)).toBe('staff');
+    expect(ask(pilar, 'edit', mine)).toBe('notYours');
+    expect(ask(pilar, 'edit', staff)).toBe('notYours');
+    expect(ask({ ...pilar, sections: 'all' }, 'edit', mine)).toBe('staff');
   });
 });

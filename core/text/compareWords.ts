@@ -7,7 +7,7 @@ export interface Stretch {
 }
 
 /** With more words to change than these, two texts are taken as having nothing in common; it bounds the time taken. */
-const FARTHEST = 4000;
+const FARTHEST = 1200;
 
 /** Words, each with the white space behind it; a line break stands by itself. */
 const wordsOf = (text: string): string[] => text.match(/\n|[^\s]+[^\S\n]*/g) ?? [];

@@ -46,10 +46,13 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
 
   forMember(app, deps, contract.excuse, 'staff', async ({ course, params, body, now }) => {
     await setExcused(deps, course, params.forum, params.student, body.excused, now);
+    deps.live.concerns(course.setup.id, [params.student]);
     return { excused: body.excused };
   });
 
-  forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => ({
-    changed: await setReleased(deps, course, params.forum, body.students, body.released, now),
-  }));
+  forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {
+    const changed = await setReleased(deps, course, params.forum, body.students, body.released, now);
+    deps.live.concerns(course.setup.id, changed);
+    return { changed: changed.length };
+  });
 }

@@ -167,7 +167,7 @@ export async function setExcused(
   });
 }
 
-/** Releases given scores to students, or takes them back; answers how many changed. */
+/** Releases given scores to students, or takes them back; answers for whom that changed anything. */
 export async function setReleased(
   deps: Deps,
   course: InCourse,
@@ -175,7 +175,7 @@ export async function setReleased(
   students: 'all' | readonly string[],
   released: boolean,
   now: number,
-): Promise<number> {
+): Promise<string[]> {
   const { card } = forumIn(course.setup, forumId);
   if (card.itemId === null) throw notFound();
   const itemId = card.itemId;
@@ -205,6 +205,6 @@ export async function setReleased(
         subject: `score:${itemId}:${id}`,
       });
     }
-    return chosen.length;
+    return chosen;
   });
 }

@@ -64,6 +64,7 @@ export class LiveHub {
   /** The last change of each forum that was told, by course. */
   readonly #told = new Map<string, Map<string, number>>();
   readonly #toldAt = new Map<string, number>();
+  readonly #watchedSince = new Map<string, number>();
   readonly #outlooks = new Map<string, Outlook>();
   readonly #setups = new Map<string, CourseSetup>();
   readonly #log: Entry[] = [];
@@ -213,7 +214,8 @@ export class LiveHub {
       .execute();
     if (rows.length === 0) return;
     const now = clock.now();
-    const since = this.#toldAt.get(forumId) ?? now - 1000;
+    // One millisecond earlier than what was told last: what happened within it may have come after.
+    const since = (this.#toldAt.get(forumId) ?? this.#watchedSince.get(courseId) ?? now) - 1;
     told.set(forumId, rows.at(-1)!.n);
     this.#toldAt.set(forumId, now);
     await this.#tell(courseId, { kind: 'posts', forumId, posts: rows.map(({ post_id }) => post_id), since });
@@ -273,6 +275,7 @@ export class LiveHub {
         .execute();
       this.#told.set(setup.id, new Map(rows.map(({ forum_id, n }) => [forum_id, n])));
       this.#setups.set(setup.id, setup);
+      this.#watchedSince.set(setup.id, this.parts.clock.now());
     }
     await this.#look(setup, personId);
   }

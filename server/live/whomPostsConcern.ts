@@ -1,6 +1,6 @@
 import { accessTo } from '../../core/access/accessTo';
 import { affectedBy } from '../../core/conversation/affectedBy';
-import { mayRead, type PostInPlace } from '../../core/access/mayRead';
+import { mayRead, mayReadRemoved, type PostInPlace } from '../../core/access/mayRead';
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import { isHeld } from '../../core/participation/counted';
 import type { LiveEvent } from '../../contract/live';
@@ -33,6 +33,10 @@ export async function whomPostsConcern(
   const posts = [...affectedBy(here.byId, changed)];
   const places = here.placedAt(now);
   const before = since < now ? here.placedAt(since) : places;
+  const answers = new Map<string, string[]>();
+  if (posts.some((id) => places.get(id)?.removed))
+    for (const { id, parentId } of places.values())
+      if (parentId !== null) answers.set(parentId, [...(answers.get(parentId) ?? []), id]);
   const base: CourseData = {
     ...courseDataOf({ zone: setup.zone, students: [], forums: [], posts: here.posts }),
     students: setup.students,
@@ -62,7 +66,19 @@ export async function whomPostsConcern(
       forum.prerequisites.length === 0 ? base : (await courseDataFor(db, setup, personId, forumId)).data;
     const access = accessTo(data, forum, person, now);
     if (access.kind === 'student' && access.phase === 'absent') return null;
-    const reads = (place: PostInPlace | undefined) => place !== undefined && mayRead(access, place).yes;
+    const mayKnow = (place: PostInPlace | undefined) => place !== undefined && mayRead(access, place).yes;
+    const reads = (place: PostInPlace | undefined, all: ReadonlyMap<string, PostInPlace>): boolean => {
+      if (place === undefined || !mayKnow(place)) return false;
+      if (!place.removed || mayReadRemoved(access, place)) return true;
+      // An empty place is there while something below it is.
+      const below = [...(answers.get(place.id) ?? [])];
+      for (const id of below) {
+        const answer = all.get(id);
+        if (answer && mayKnow(answer) && (!answer.removed || mayReadRemoved(access, answer))) return true;
+        below.push(...(answers.get(id) ?? []));
+      }
+      return false;
+    };
     const counted = (place: PostInPlace | undefined) =>
       place !== undefined &&
       access.kind === 'student' &&
@@ -73,7 +89,7 @@ export async function whomPostsConcern(
     let notices = false;
     for (const id of posts) {
       const [now_, then] = [places.get(id), before.get(id)];
-      if (!reads(now_) && !reads(then)) {
+      if (!reads(now_, places) && !reads(then, before)) {
         countChanges ||= counted(now_) || counted(then);
         continue;
       }

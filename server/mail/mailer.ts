@@ -264,13 +264,13 @@ export class Mailer {
     const [first] = paragraphs;
     const subject =
       notices.length === 1
-        ? `${setup.code}: ${first!.split('\n')[0]!.replace(/\.$/, '')}`
+        ? `${setup.code}: ${first!.split(/\. |\n/)[0]!.replace(/\.$/, '')}`
         : `${setup.title}: ${notices.length} things that concern you`;
     return {
       subject,
       text: `${given},\n\n${paragraphs.join('\n\n')}\n\n--\n${setup.title} (${setup.code}) in Juror. ${
         kind === 'daily' ? 'Sent once a day' : 'Sent at once'
-      }, as you chose; change it under Notices: ${address}/c/${setup.id}/notices\n`,
+      }; you choose when, under Notices: ${address}/c/${setup.id}/notices\n`,
     };
   }
 }

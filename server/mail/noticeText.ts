@@ -55,7 +55,7 @@ export function noticeText(notice: Notice, setup: CourseSetup, now: number): str
     case 'due': {
       const hours = Math.round((notice.due! - now) / HOUR);
       const left = hours < 1 ? 'in less than an hour' : `in ${hours} ${hours === 1 ? 'hour' : 'hours'}`;
-      return `Your part in ${forum} is due ${date(notice.due)} (${left}), and something is still open.`;
+      return `Your part in ${forum} is due ${date(notice.due)}. That is ${left}, and something of it is still open.`;
     }
     case 'dates': {
       const { before, after } = notice.dates!;

@@ -83,6 +83,7 @@ export function SendDialog({
             <textarea
               className="textarea raised w-full"
               rows={2}
+              autoFocus
               maxLength={2000}
               value={line}
               onChange={(event) => setLine(event.target.value)}
@@ -111,10 +112,10 @@ export function SendDialog({
               {all ? 'Choose none of these' : `Choose ${words === '' ? 'all' : 'these'} ${shown.length}`}
             </button>
           </div>
-          <fieldset className="ruled rounded-box mt-2 max-h-60 overflow-y-auto border px-3 py-1 sm:columns-2">
+          <fieldset className="ruled rounded-box mt-2 max-h-60 overflow-y-auto border px-3 py-1 sm:grid sm:grid-cols-2 sm:content-start sm:gap-x-6">
             <legend className="sr-only">To whom</legend>
             {shown.map((person) => (
-              <label key={person.id} className="flex break-inside-avoid items-center gap-2.5 py-1">
+              <label key={person.id} className="flex items-center gap-2.5 py-1">
                 <input
                   type="checkbox"
                   className="checkbox checkbox-sm"
