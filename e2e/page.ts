@@ -8,6 +8,7 @@ const CANDIDATES: Record<string, string> = {
   link: 'a[href]',
   textbox: 'input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea, [role=textbox]',
   checkbox: 'input[type=checkbox]',
+  radio: 'input[type=radio]',
   slider: '[role=slider], input[type=range]',
   combobox: 'select',
   heading: 'h1, h2, h3',

@@ -25,6 +25,13 @@ const STAFF = [
   'discuss/small-rivers?write=open',
   'discuss/hydrograph',
   'discuss/river-journal?space=tomas-abreu',
+  'discuss/help-desk/steward',
+  'discuss/floodplain/steward?view=unanswered',
+  'discuss/floodplain/steward?view=people',
+  'discuss/floodplain/steward?view=evidence',
+  'discuss/floodplain/steward?view=evidence&student=rafael-osei',
+  'discuss/floodplain?author=tomas-abreu',
+  'notices',
 ];
 const STUDENT = [
   'my-work',
@@ -35,6 +42,7 @@ const STUDENT = [
   'discuss/floodplain?view=stream',
   'scores',
   'search?find=river',
+  'notices',
 ];
 
 describe('every place, in both themes', () => {
@@ -65,6 +73,7 @@ describe('every place, in both themes', () => {
       ['', '/sign-in'],
       ...STAFF.map((path) => ['Teodora Maric', `/c/rvc210/${path}`] as [string, string]),
       ...STUDENT.map((path) => ['Sade Nkemelu', `/c/rvc210/${path}`] as [string, string]),
+      ['Registry Office', '/outbox'],
     ])(`${theme}: %s at %s has no violation`, async (who, path) => {
       await s.page.go('/sign-in');
       const state = (await s.page.fetch('get', '/api/session')).body as { person: { name: string } | null };

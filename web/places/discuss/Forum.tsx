@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { getForum, type ForumView } from '../../../contract/discuss';
 import { ApiProblem } from '../../data/api';
@@ -115,16 +116,25 @@ function ForumPage({ id }: { id: string }) {
       { replace: true },
     );
   };
+  const isHere = useCallback((post: string) => apart === null || order.shown.includes(post), [apart, order]);
   const changed = useCallback(
     (unsealed: boolean, postId?: string) => {
       void mutate().then((fresh) => {
-        if (postId && !(unsealed && fresh)) {
-          void navigate({ search: window.location.search, hash: `post-${postId}` }, { replace: true });
-        }
+        if (!postId || (unsealed && fresh)) return;
+        const go = (search: string) => void navigate({ search, hash: `post-${postId}` }, { replace: true });
+        // Whoever answers one post after the other of what they looked for goes on there.
+        if (isHere(postId)) go(window.location.search);
+        else
+          toast.success('It is sent.', {
+            action: {
+              label: 'Show it',
+              onClick: () => go(withoutFilters(new URLSearchParams(window.location.search)).toString()),
+            },
+          });
       });
       void mutateAll((key) => typeof key === 'string' && /\/(my-work|would)\b/.test(key));
     },
-    [mutate, mutateAll, navigate],
+    [mutate, mutateAll, navigate, isHere],
   );
   // The seal opens by one's own post here or in another tab, or by the clock: everything behind it is shown at once.
   const [wasSealed, setWasSealed] = useState(false);

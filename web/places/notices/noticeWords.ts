@@ -18,7 +18,7 @@ export function noticeWords(notice: NoticeGroup, zone: string): string {
   const who = whoWords(notice.actors);
   switch (notice.kind) {
     case 'answer':
-      return `${who} answered your post${notice.count > notice.actors.length ? `, ${countWords(notice.count, 'answer')}` : ''}`;
+      return `${who} answered your post${notice.actors.length > 0 && notice.count > notice.actors.length ? `, ${countWords(notice.count, 'answer')}` : ''}`;
     case 'aside':
       return `${who} wrote you an aside`;
     case 'mention':

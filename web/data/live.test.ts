@@ -1,0 +1,154 @@
+// @vitest-environment jsdom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { LiveEvent } from '../../contract/live';
+import { Gather } from './gather';
+import { Live } from './live';
+
+/** A stream a test speaks through. */
+class Source extends EventTarget {
+  static OPEN = 1;
+  readyState = 1;
+  closed = false;
+  constructor(readonly address: string) {
+    super();
+  }
+  close() {
+    this.closed = true;
+    this.readyState = 2;
+  }
+  say(type: string, data: object = {}, lastEventId = '') {
+    this.dispatchEvent(new MessageEvent(type, { data: JSON.stringify(data), lastEventId }));
+  }
+}
+
+/** A browser with tabs: channels that hear each other, and a lock that one of them has at a time. */
+function browser() {
+  const channels: { onmessage: ((event: MessageEvent) => void) | null }[] = [];
+  const waiting: (() => Promise<void>)[] = [];
+  let taken = false;
+  const next = () => {
+    const work = taken ? undefined : waiting.shift();
+    if (!work) return;
+    taken = true;
+    void work().then(() => {
+      taken = false;
+      next();
+    });
+  };
+  const sources: Source[] = [];
+  const tab = () => {
+    const channel = {
+      onmessage: null as ((event: MessageEvent) => void) | null,
+      postMessage: (data: unknown) => {
+        for (const other of channels)
+          if (other !== channel) other.onmessage?.(new MessageEvent('message', { data }));
+      },
+      close: () => void channels.splice(channels.indexOf(channel), 1),
+    };
+    channels.push(channel);
+    const live = new Live({
+      channel,
+      alone: (work) => {
+        waiting.push(work);
+        next();
+      },
+      open: (address) => {
+        const source = new Source(address);
+        sources.push(source);
+        return source as unknown as EventSource;
+      },
+    });
+    const heard: LiveEvent[] = [];
+    live.listen((event) => heard.push(event));
+    return { live, heard };
+  };
+  return { tab, sources };
+}
+const changed: LiveEvent = { kind: 'course', course: 'rivers' };
+
+beforeEach(() => {
+  vi.stubGlobal('EventSource', { OPEN: 1, CLOSED: 2 });
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'performance'] });
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('the stream of a browser', () => {
+  it('is one for all tabs, and each hears what comes', () => {
+    const { tab, sources } = browser();
+    const [one, other] = [tab(), tab()];
+    expect(sources).toHaveLength(1);
+    expect(one.live.isLive).toBe(false);
+    sources[0]!.say('open', {}, 'a1');
+    expect([one.live.isLive, other.live.isLive]).toEqual([true, true]);
+    sources[0]!.say('message', changed, 'a2');
+    expect([one.heard, other.heard]).toEqual([[changed], [changed]]);
+    expect(tab().live.isLive).toBe(true);
+  });
+  it('is gone on with by another tab, where it stopped', async () => {
+    const { tab, sources } = browser();
+    const [one, other] = [tab(), tab()];
+    sources[0]!.say('message', changed, 'a7');
+    one.live.stop();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(sources.map(({ address, closed }) => [address, closed])).toEqual([
+      ['/api/live', true],
+      ['/api/live?after=a7', false],
+    ]);
+    sources[1]!.say('message', changed, 'a8');
+    expect(other.heard).toHaveLength(2);
+    expect(one.heard).toHaveLength(1);
+  });
+  it('is opened again when it was refused, later each time, and when nothing was heard for long', async () => {
+    const { tab, sources } = browser();
+    const { live } = tab();
+    sources[0]!.say('open', {}, 'a1');
+    sources[0]!.readyState = 2;
+    sources[0]!.dispatchEvent(new Event('error'));
+    expect(live.isLive).toBe(false);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(sources).toHaveLength(2);
+    expect(sources[1]!.address).toBe('/api/live?after=a1');
+    sources[1]!.readyState = 2;
+    sources[1]!.dispatchEvent(new Event('error'));
+    await vi.advanceTimersByTimeAsync(4900);
+    expect(sources).toHaveLength(2);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(sources).toHaveLength(3);
+    sources[2]!.say('open', {}, 'a1');
+    for (let n = 0; n < 5; n++) {
+      await vi.advanceTimersByTimeAsync(30_000);
+      sources[2]!.say('beat');
+    }
+    expect(sources).toHaveLength(3);
+    await vi.advanceTimersByTimeAsync(90_000);
+    expect(sources).toHaveLength(4);
+  });
+  it('takes nothing that is no event of ours', () => {
+    const { tab, sources } = browser();
+    const { heard } = tab();
+    sources[0]!.say('message', { kind: 'else' }, 'a1');
+    expect(heard).toEqual([]);
+  });
+});
+
+describe('gathering', () => {
+  it('hands over what came within a moment, each thing once', async () => {
+    const taken: string[][] = [];
+    const gather = new Gather<string>(
+      (all) => taken.push([...all]),
+      () => 100,
+    );
+    gather.add('a', 'b');
+    await vi.advanceTimersByTimeAsync(60);
+    gather.add('a', 'c');
+    await vi.advanceTimersByTimeAsync(60);
+    expect(taken).toEqual([['a', 'b', 'c']]);
+    gather.add('d');
+    gather.stop();
+    await vi.advanceTimersByTimeAsync(200);
+    expect(taken).toHaveLength(1);
+  });
+});

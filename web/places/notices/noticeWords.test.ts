@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest';
+import type { NoticeGroup } from '../../../contract/notices';
+import { dateChanges, noticeTarget, noticeWords } from './noticeWords';
+
+const ZONE = 'Europe/Lisbon';
+const person = (name: string) => ({ id: name, name, given: name, sortable: name });
+const notice = (more: Partial<NoticeGroup>): NoticeGroup => ({
+  keys: ['k'],
+  kind: 'answer',
+  at: Date.UTC(2026, 2, 4, 12, 0),
+  forumId: 'floodplain',
+  forum: 'Who owns the floodplain?',
+  postId: 'p1',
+  actors: [person('Bram')],
+  count: 1,
+  line: null,
+  due: null,
+  dates: null,
+  read: false,
+  ...more,
+});
+const words = (more: Partial<NoticeGroup>) => noticeWords(notice(more), ZONE);
+
+describe('a notice in words', () => {
+  it('names one, two, or one and the others', () => {
+    expect(words({})).toBe('Bram answered your post');
+    expect(words({ actors: [person('Bram'), person('Emi')], count: 2 })).toBe(
+      'Bram and Emi answered your post',
+    );
+    expect(words({ actors: ['Bram', 'Emi', 'Noor'].map(person), count: 5 })).toBe(
+      'Bram and 2 others answered your post, 5 answers',
+    );
+    expect(words({ actors: [] })).toBe('Somebody answered your post');
+  });
+  it.each<[Partial<NoticeGroup>, string]>([
+    [{ kind: 'aside' }, 'Bram wrote you an aside'],
+    [{ kind: 'mention' }, 'Bram mentioned you'],
+    [{ kind: 'followed', count: 3 }, '3 new posts'],
+    [{ kind: 'followed' }, 'Bram wrote here'],
+    [{ kind: 'sent', postId: null }, 'Bram sent you this forum'],
+    [{ kind: 'held', count: 2 }, '2 posts wait for approval'],
+    [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'Something of your part is due Wed 4 Mar, 23:59'],
+    [{ kind: 'returned' }, 'Your post was given back to you to revise'],
+  ])('says what happened: %o', (more, said) => {
+    expect(words(more)).toBe(said);
+  });
+  it('tells each date that is other than before', () => {
+    const none = { postingFrom: null, postingUntil: null, initialDue: null, repliesDue: null };
+    const after = { ...none, repliesDue: Date.UTC(2026, 2, 8, 23, 59) };
+    expect(dateChanges({ before: none, after }, ZONE)).toEqual([
+      { label: 'Replies due', before: 'no date', after: 'Sun 8 Mar, 23:59' },
+    ]);
+  });
+  it('leads to the post, the forum, the scores or what waits', () => {
+    expect(noticeTarget(notice({}), 'rvc')).toBe('/c/rvc/discuss/floodplain#post-p1');
+    expect(noticeTarget(notice({ postId: null }), 'rvc')).toBe('/c/rvc/discuss/floodplain');
+    expect(noticeTarget(notice({ kind: 'released' }), 'rvc')).toBe('/c/rvc/scores');
+    expect(noticeTarget(notice({ kind: 'held' }), 'rvc')).toBe('/c/rvc/discuss/floodplain/steward');
+  });
+});
