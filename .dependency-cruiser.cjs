@@ -24,7 +24,10 @@ module.exports = {
       severity: 'error',
       comment: 'core/ imports nothing but small pure libraries',
       from: { path: '^core/', pathNot: '\\.test\\.ts$|^core/testing/' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/@js-temporal/polyfill' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(@js-temporal/polyfill|diff)/',
+      },
     },
     {
       name: 'no-cycles',

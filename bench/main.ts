@@ -4,9 +4,16 @@ import { coreRows } from './core';
 
 import { openForumRows } from './openForum';
 import type { Row } from './row';
+import { crowdRows } from './crowd';
 import { searchRows } from './search';
 
-const rows: Row[] = [...coreRows(), ...checkRows(), ...(await searchRows()), ...(await openForumRows())];
+const rows: Row[] = [
+  ...coreRows(),
+  ...checkRows(),
+  ...(await searchRows()),
+  ...(await openForumRows()),
+  ...(await crowdRows()),
+];
 const width = Math.max(...rows.map(({ what }) => what.length));
 console.log(`${cpus().length} cores, ${cpus()[0]?.model ?? 'unknown'}, Node.js ${process.versions.node}\n`);
 console.log(`${'what'.padEnd(width)}  ${'figure'.padStart(10)}  ${'limit'.padStart(10)}  ratio`);

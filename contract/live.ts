@@ -17,6 +17,8 @@ export const liveEvent = z.discriminatedUnion('kind', [
     posts: z.array(id),
     /** Something the person is told of came with it. */
     notices: z.boolean(),
+    /** Over how long browsers spread asking for it, ms: the more of them there are, the longer. */
+    spread: z.int(),
   }),
   /** Settings, roster, dates, scores or the clock changed what the course is to the person. */
   z.object({ kind: z.literal('course'), course: id }),

@@ -183,7 +183,12 @@ async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>):
     db,
     await as(bram),
     'floodplain',
-    { id: 'sent-to-ines', postId: postId('floodplain-i3'), to: [ines], line: 'This is the one I meant on the tram.' },
+    {
+      id: 'sent-to-ines',
+      postId: postId('floodplain-i3'),
+      to: [ines],
+      line: 'This is the one I meant on the tram.',
+    },
     when('03-04 18:12'),
   );
   await sendTo(

@@ -165,7 +165,8 @@ export function demoDeeds(): Deed[] {
       forum: 'help-desk',
       who: 'anselm',
       id: 'help-desk-returned',
-      reason: 'The desk is for questions about the course. If you meant it for the walk on Saturday, say so and I will let it through.',
+      reason:
+        'The desk is for questions about the course. If you meant it for the walk on Saturday, say so and I will let it through.',
     },
     {
       do: 'post',
@@ -182,7 +183,8 @@ export function demoDeeds(): Deed[] {
       forum: 'nearest-water',
       who: 'teodora',
       id: 'nearest-water-removed',
-      reason: 'People in this class live there. Say what you think of the planning, and leave the neighbours out of it.',
+      reason:
+        'People in this class live there. Say what you think of the planning, and leave the neighbours out of it.',
     },
     ...hydrograph(),
     ...journals(),

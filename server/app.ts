@@ -28,7 +28,15 @@ import { vantageRoutes } from './vantage/routes';
  *
  * @param webFolder the built interface; null serves the API alone
  */
-export function createApp(deps: Deps, options: { webFolder: string | null; trustProxy?: string }): Express {
+export function createApp(
+  deps: Deps,
+  options: {
+    webFolder: string | null;
+    trustProxy?: string;
+    /** More routes behind the same middleware. */
+    more?: (app: Express) => void;
+  },
+): Express {
   const app = express();
   app.disable('x-powered-by');
   if (options.trustProxy !== undefined) app.set('trust proxy', options.trustProxy);
@@ -78,6 +86,7 @@ export function createApp(deps: Deps, options: { webFolder: string | null; trust
   liveRoutes(app, deps);
   vantageRoutes(app, deps);
   fileRoutes(app, deps);
+  options.more?.(app);
   app.use('/api', noSuchRoute);
   if (options.webFolder !== null && existsSync(options.webFolder)) {
     const folder = options.webFolder;

@@ -2,8 +2,8 @@ import type { Logger } from 'pino';
 import type { Clock, CourseClock } from './clock';
 import type { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
-import type { LiveHub } from './live/liveHub';
-import type { Mailer } from './mail/mailer';
+import type { Live } from './live/live';
+import type { Mailing } from './mail/mailing';
 
 /** What every feature of the server is handed. */
 export interface Deps {
@@ -13,8 +13,8 @@ export interface Deps {
   readonly dataFolder: string;
   readonly courses: CourseCache;
   /** Hears what happens, and tells whom it concerns. */
-  readonly live: LiveHub;
-  readonly mailer: Mailer;
+  readonly live: Live;
+  readonly mailer: Mailing;
   /** Only in the demo: the clock that staff can move, and the password everyone has. */
   readonly demo: { readonly clock: CourseClock; readonly password: string } | null;
 }

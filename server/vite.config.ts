@@ -19,6 +19,7 @@ export default defineConfig({
         server: resolve(root, 'server/main.ts'),
         demo: resolve(root, 'demo/main.ts'),
         bench: resolve(root, 'bench/main.ts'),
+        crowdServer: resolve(root, 'bench/crowdServer.ts'),
       },
     },
   },

@@ -1,4 +1,4 @@
-import { Key, type WebElement } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import { story } from '../story';

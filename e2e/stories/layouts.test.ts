@@ -71,6 +71,7 @@ describe('a conversation laid out otherwise', () => {
     );
     await page.go(`${FORUM}?view=stack&posts=${first!.id}.${second!.id}`);
     await page.click('button', 'Remove all');
+    await page.click('button', 'Remove 2 posts');
     await page.sees('2 posts removed.');
     const removed = async () =>
       (await view()).filter(({ id, removed: gone }) => gone && [first!.id, second!.id].includes(id)).length;

@@ -47,9 +47,6 @@ export async function openForumQuietly(
   const { data, here } = await courseDataFor(db, course.setup, course.person.id, forumId);
   const access = accessTo(data, forum, course.person, now);
   const placed = here.placedAt(now);
-  const answered = new Set<string>();
-  for (const { parentId, removed } of placed.values())
-    if (parentId !== null && !removed) answered.add(parentId);
   return {
     forum,
     data,
@@ -57,8 +54,22 @@ export async function openForumQuietly(
     posts: here.byId,
     placed,
     sees: readable(access, [...placed.values()]),
-    answered,
+    answered: answeredIn(placed),
   };
+}
+
+/** What was worked out of places that are kept between requests. */
+const answeredPosts = new WeakMap<ReadonlyMap<string, PostInPlace>, ReadonlySet<string>>();
+
+function answeredIn(placed: ReadonlyMap<string, PostInPlace>): ReadonlySet<string> {
+  let answered = answeredPosts.get(placed);
+  if (!answered) {
+    const found = new Set<string>();
+    for (const { parentId, removed } of placed.values())
+      if (parentId !== null && !removed) found.add(parentId);
+    answeredPosts.set(placed, (answered = found));
+  }
+  return answered;
 }
 
 /** A post a person may read, with its place; 404 otherwise. */

@@ -28,8 +28,15 @@ export async function courseDataFor(
     zone: setup.zone,
     students: [],
     forums: [],
-    posts: elsewhere.length === 0 ? here.posts : [...here.posts, ...elsewhere],
+    posts: elsewhere,
     scores,
   });
-  return { data: { ...base, students: setup.students, groups: setup.groups, forums: setup.forums }, here };
+  const data = {
+    ...base,
+    students: setup.students,
+    groups: setup.groups,
+    forums: setup.forums,
+    postsBy: (inForum: string, by: string) => (inForum === forumId ? here.by(by) : base.postsBy(inForum, by)),
+  };
+  return { data, here };
 }

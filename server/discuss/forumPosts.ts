@@ -8,6 +8,8 @@ import { loadPosts } from './loadPosts';
 export interface ForumPosts {
   readonly posts: readonly Post[];
   readonly byId: ReadonlyMap<string, Post>;
+  /** Everything one person wrote here. */
+  by(personId: string): readonly Post[];
   /** Where every post stands at an instant. */
   placedAt(now: number): ReadonlyMap<string, PostInPlace>;
 }
@@ -35,15 +37,28 @@ function forumPosts(posts: readonly Post[]): ForumPosts {
   const byId = new Map(posts.map((post) => [post.id, post]));
   const settled = posts.reduce((last, post) => Math.max(last, lastEventOf(post)), 0);
   const place = (now: number) => new Map(postsInPlace(posts, now).map((each) => [each.id, each]));
+  let authors: Map<string, Post[]> | null = null;
+  const byAuthor = () => {
+    if (authors !== null) return authors;
+    authors = new Map();
+    for (const post of posts) {
+      const own = authors.get(post.authorId);
+      if (own) own.push(post);
+      else authors.set(post.authorId, [post]);
+    }
+    return authors;
+  };
   let whenSettled: ReadonlyMap<string, PostInPlace> | null = null;
   return {
     posts,
     byId,
+    by: (personId) => byAuthor().get(personId) ?? [],
     placedAt: (now) => (now >= settled ? (whenSettled ??= place(settled)) : place(now)),
   };
 }
 
-const kept = new WeakMap<Kysely<Database>, Map<string, Kept>>();
+/** By what a database and its transactions have in common. */
+const kept = new WeakMap<object, Map<string, Kept>>();
 
 /** The number of a forum's last change; 0 while nothing was written. */
 async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
@@ -76,37 +91,42 @@ function forgetOldest(forums: Map<string, Kept>): void {
 }
 
 /**
- * The posts of a forum, kept in memory and brought up to date with what has changed since. Within a transaction they are
- * read from the database, so that what is not acknowledged yet is never kept.
+ * The posts of a forum, kept in memory and brought up to date with what has changed since. A transaction uses what is kept as far as
+ * the forum's counter says that it still holds, and keeps nothing itself: what is not acknowledged yet is forgotten with it.
  */
 export async function postsOfForum(
   db: Kysely<Database>,
   courseId: string,
   forumId: string,
 ): Promise<ForumPosts> {
-  const all = async () => forumPosts(await loadPosts(db, { courseId, forumId }));
-  if (db.isTransaction) return all();
-  const forums = kept.get(db) ?? new Map<string, Kept>();
-  kept.set(db, forums);
+  const { adapter } = db.getExecutor();
+  const forums = kept.get(adapter) ?? new Map<string, Kept>();
+  kept.set(adapter, forums);
   const before = forums.get(forumId);
   // Read first: what changes meanwhile is read again next time, and nothing is missed.
   const n = await lastChange(db, forumId);
-  let forum = before?.forum;
-  if (before === undefined || forum === undefined) forum = await all();
-  else if (n !== before.n) {
-    const ids = await changedSince(db, forumId, before.n);
-    if (n < before.n || ids.length > FEW) forum = await all();
-    else {
-      const fresh = await loadPosts(db, { courseId, forumId, ids });
-      const byId = new Map(forum.byId);
-      for (const post of fresh) byId.set(post.id, post);
-      forum = forumPosts(inOrder([...byId.values()]));
-    }
-  }
+  const forum = before?.n === n ? before.forum : await broughtUpToDate(db, courseId, forumId, before, n);
+  if (db.isTransaction) return forum;
   forums.delete(forumId);
   forums.set(forumId, { forum, n });
   forgetOldest(forums);
   return forum;
+}
+
+async function broughtUpToDate(
+  db: Kysely<Database>,
+  courseId: string,
+  forumId: string,
+  before: Kept | undefined,
+  n: number,
+): Promise<ForumPosts> {
+  const ids = before === undefined || n < before.n ? null : await changedSince(db, forumId, before.n);
+  if (before === undefined || ids === null || ids.length > FEW)
+    return forumPosts(await loadPosts(db, { courseId, forumId }));
+  const fresh = await loadPosts(db, { courseId, forumId, ids });
+  const byId = new Map(before.forum.byId);
+  for (const post of fresh) byId.set(post.id, post);
+  return forumPosts(inOrder([...byId.values()]));
 }
 
 /** As the database orders them: by creation, then by id compared by code point. */

@@ -89,13 +89,16 @@ export async function postLines(
 ): Promise<PostLine[]> {
   const asked = only === null ? opened.posts.values() : [...only].flatMap((id) => opened.posts.get(id) ?? []);
   const slots = visibleSlots(opened, course, asked, now);
-  const marks = await marksOf(db, course, opened.forum.id);
+  const marks = await marksOf(db, course, opened.forum.id, only);
   const evidence = course.person.kind === 'staff' ? await evidenceMarks(db, course, opened, now) : NO_MARKS;
   const changedBy = await staffWhoChanged(db, opened, now);
   const me = course.person.id;
   const isApart = opened.forum.readers !== 'class';
-  const order = inReadingOrder(opened.placed.values(), (id) => opened.sees.has(id));
-  const wanted = only === null ? order : order.filter((id) => only.has(id));
+  // Those that take them into what they have put them in order there.
+  const wanted =
+    only === null
+      ? inReadingOrder(opened.placed.values(), (id) => opened.sees.has(id))
+      : [...only].filter((id) => opened.sees.has(id));
   return wanted.map((id): PostLine => {
     const post = opened.posts.get(id)!;
     const { parentId, questionId, spaceId } = post;

@@ -5,9 +5,9 @@ import supertest from 'supertest';
 import { afterEach, describe, expect, it } from 'vitest';
 import { LIVE_PATH, type LiveEvent } from '../../contract/live';
 import { HOUR } from '../../core/time/instant';
-import { at, C, F, PASSWORD, withForum } from '../testing/testServer';
+import { at, F, PASSWORD, withForum } from '../testing/testServer';
 import { EventIds } from './eventIds';
-import type { Stream } from './liveHub';
+import type { Stream } from './live';
 
 type Setting = Awaited<ReturnType<typeof withForum>>;
 let c: Setting;

@@ -6,17 +6,9 @@ import { personOf, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { keepDates } from '../notices/keepDates';
 import { EventIds } from './eventIds';
+import type { Live, Stream } from './live';
 import { outlookOf, type Outlook } from './whatOneGets';
 import { whomPostsConcern } from './whomPostsConcern';
-
-/** Where the events of one browser go. */
-export interface Stream {
-  readonly personId: string;
-  /** Whether the session it was opened with still stands; asking keeps nothing alive. */
-  readonly stillSignedIn: () => Promise<boolean>;
-  readonly write: (text: string) => void;
-  readonly end: () => void;
-}
 
 /** What happened, before it is decided who is told. */
 type Happened =
@@ -39,6 +31,11 @@ interface Entry {
 const GATHER = 200;
 /** How far back a stream can be resumed. */
 const KEPT = 2000;
+/** So many people are told before others have their turn. */
+const AT_ONCE = 10;
+/** For each browser that listens the asking is spread over this much, and over so much at most, ms. */
+const SPREAD_EACH = 25;
+const LONGEST_SPREAD = 8000;
 const HEARTBEAT = 25_000;
 /** So often the clock is looked at, ms. */
 const TICK = 1000;
@@ -58,7 +55,7 @@ interface HubParts {
  * Tells every browser what changes, as it changes. Whoever writes says only that they wrote; what it was is read from the data, and who
  * is told is decided for every event and every person at the moment of telling, also when a stream is resumed.
  */
-export class LiveHub {
+export class LiveHub implements Live {
   readonly #ids = new EventIds();
   readonly #streams = new Map<string, Set<Stream>>();
   /** The last change of each forum that was told, by course. */
@@ -83,24 +80,20 @@ export class LiveHub {
     for (const timer of this.#timers) timer.unref();
   }
 
-  /** Somebody wrote in a forum: what changed of its posts is told. */
   wrote(courseId: string, forumId: string): void {
     this.#later(`forum ${courseId} ${forumId}`);
   }
 
-  /** Something of these people's own changed: a score, say. */
   concerns(courseId: string, people: readonly string[]): void {
     void this.#queue(() => this.#tell(courseId, { kind: 'course', people }));
     this.parts.mail();
   }
 
-  /** The clock was moved by hand. */
   clockMoved(): void {
     this.#outlooks.forEach((outlook, key) => this.#outlooks.set(key, { ...outlook, nextAt: 0 }));
     this.parts.mail();
   }
 
-  /** Opens a stream; `last` is the name of the last event the browser heard, to go on from there. */
   async open(stream: Stream, last: string | null): Promise<void> {
     const { personId } = stream;
     const all = this.#streams.get(personId) ?? new Set();
@@ -123,7 +116,6 @@ export class LiveHub {
     }
   }
 
-  /** A browser went away, or its stream is ended. */
   close(stream: Stream): void {
     const all = this.#streams.get(stream.personId);
     all?.delete(stream);
@@ -135,14 +127,12 @@ export class LiveHub {
     stream.end();
   }
 
-  /** Ends every stream and tells nothing more. */
   stop(): void {
     for (const timer of this.#timers) clearInterval(timer);
     if (this.#gathering) clearTimeout(this.#gathering);
     for (const all of [...this.#streams.values()]) for (const stream of [...all]) this.close(stream);
   }
 
-  /** Resolves when everything that happened so far is told. */
   async settled(): Promise<void> {
     if (this.#gathering) {
       clearTimeout(this.#gathering);
@@ -151,7 +141,6 @@ export class LiveHub {
     await this.#work;
   }
 
-  /** Tells people what the clock alone has changed for them. */
   async tick(): Promise<void> {
     const now = this.parts.clock.now();
     const due = [...this.#outlooks].filter(([, { nextAt }]) => nextAt !== null && nextAt <= now);
@@ -286,7 +275,10 @@ export class LiveHub {
     if (this.#log.length > KEPT) this.#log.shift();
     if (this.#streams.size === 0) return;
     const decide = await this.#decide(entry);
+    let told = 0;
     for (const [personId, streams] of this.#streams) {
+      // Whoever waits for an answer is not kept waiting by many who listen.
+      if (++told % AT_ONCE === 0) await new Promise((resolve) => setImmediate(resolve));
       const event = await decide(personId);
       if (event !== null) for (const stream of streams) this.#send(stream, event, entry.number);
     }
@@ -297,8 +289,15 @@ export class LiveHub {
     const { db, clock, courses } = this.parts;
     const setup = await courses.get(db, courseId);
     if (!setup) return () => Promise.resolve(null);
-    if (happened.kind === 'posts')
-      return whomPostsConcern(db, setup, happened.forumId, happened.posts, happened.since, clock.now());
+    if (happened.kind === 'posts') {
+      const { forumId, posts, since } = happened;
+      const decide = await whomPostsConcern(db, setup, forumId, posts, since, clock.now());
+      const spread = Math.min(LONGEST_SPREAD, SPREAD_EACH * this.#streams.size);
+      return async (personId) => {
+        const event = await decide(personId);
+        return event && { ...event, spread };
+      };
+    }
     return (personId) =>
       Promise.resolve(
         setup.members.has(personId) && happened.people?.includes(personId)

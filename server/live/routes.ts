@@ -3,7 +3,7 @@ import { LIVE_PATH } from '../../contract/live';
 import type { Deps } from '../deps';
 import { Problem } from '../http/problem';
 import { sessionStands, signedInQuietly } from '../sessions/sessions';
-import type { Stream } from './liveHub';
+import type { Stream } from './live';
 
 /** More than this waiting to be read, and the browser is taken to be gone. */
 const UNREAD_AT_MOST = 1_000_000;

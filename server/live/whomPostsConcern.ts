@@ -10,7 +10,7 @@ import type { Db } from '../db/open';
 import { courseDataFor } from '../discuss/courseDataFor';
 import { postsOfForum } from '../discuss/forumPosts';
 
-type ForumEvent = Extract<LiveEvent, { kind: 'forum' }>;
+type ForumEvent = Omit<Extract<LiveEvent, { kind: 'forum' }>, 'spread'>;
 
 /**
  * Decides who is told of changed posts of a forum: whoever reads one of them now or read it a moment ago, and, without the post being
@@ -38,10 +38,11 @@ export async function whomPostsConcern(
     for (const { id, parentId } of places.values())
       if (parentId !== null) answers.set(parentId, [...(answers.get(parentId) ?? []), id]);
   const base: CourseData = {
-    ...courseDataOf({ zone: setup.zone, students: [], forums: [], posts: here.posts }),
+    ...courseDataOf({ zone: setup.zone, students: [], forums: [], posts: [] }),
     students: setup.students,
     groups: setup.groups,
     forums: setup.forums,
+    postsBy: (_, by) => here.by(by),
   };
   const mentioned = new Set<string>();
   const following = new Set<string>();

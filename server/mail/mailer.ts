@@ -9,6 +9,7 @@ import type { Db } from '../db/open';
 import type { MailChoice } from '../db/schema';
 import { noticesOf, type MarkedNotice } from '../notices/notices';
 import { noticeAddress, noticeText } from './noticeText';
+import type { Mailing } from './mailing';
 import type { MailTransport } from './transport';
 
 /** What people are sent unless they choose otherwise. */
@@ -42,7 +43,7 @@ interface MailerParts {
  * Sends people what concerns them. A mail that is made names the notices it tells; whether each of them may still be told, and what
  * the mail says, is decided when it goes out, at every try anew.
  */
-export class Mailer {
+export class Mailer implements Mailing {
   readonly goes: MailTransport['goes'];
   #running: Promise<void> | null = null;
   #rounds: NodeJS.Timeout | null = null;
@@ -52,14 +53,12 @@ export class Mailer {
     this.goes = parts.transport.goes;
   }
 
-  /** Begins to send by itself: every minute, and soon after something happened. */
   start(): void {
     this.#rounds ??= setInterval(() => void this.#quietly(), MINUTE);
     this.#rounds.unref();
     this.soon();
   }
 
-  /** Something happened that people may have to be mailed about. */
   soon(): void {
     if (this.#rounds === null) return;
     this.#soon ??= setTimeout(() => {
@@ -69,7 +68,6 @@ export class Mailer {
     this.#soon.unref();
   }
 
-  /** Sends nothing more by itself; resolves when what is under way has ended. */
   async stop(): Promise<void> {
     if (this.#rounds) clearInterval(this.#rounds);
     if (this.#soon) clearTimeout(this.#soon);
@@ -85,7 +83,6 @@ export class Mailer {
     }
   }
 
-  /** Makes what is to be made and tries what waits; one pass at a time. */
   pass(): Promise<void> {
     this.#running ??= this.#pass().finally(() => (this.#running = null));
     return this.#running;

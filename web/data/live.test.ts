@@ -135,20 +135,31 @@ describe('the stream of a browser', () => {
 });
 
 describe('gathering', () => {
-  it('hands over what came within a moment, each thing once', async () => {
+  it('hands over soon what comes after a quiet while, each thing once, and seldom while much happens', async () => {
     const taken: string[][] = [];
     const gather = new Gather<string>(
       (all) => taken.push([...all]),
-      () => 100,
+      () => 0.5,
     );
-    gather.add('a', 'b');
-    await vi.advanceTimersByTimeAsync(60);
-    gather.add('a', 'c');
-    await vi.advanceTimersByTimeAsync(60);
+    gather.add(['a', 'b'], 600);
+    await vi.advanceTimersByTimeAsync(440);
+    gather.add(['a', 'c'], 600);
+    expect(taken).toEqual([]);
+    await vi.advanceTimersByTimeAsync(20);
     expect(taken).toEqual([['a', 'b', 'c']]);
-    gather.add('d');
-    gather.stop();
-    await vi.advanceTimersByTimeAsync(200);
+    gather.add(['d'], 600);
+    await vi.advanceTimersByTimeAsync(3200);
+    gather.add(['e'], 600);
     expect(taken).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(taken[1]).toEqual(['d', 'e']);
+    await vi.advanceTimersByTimeAsync(10_000);
+    gather.add(['f'], 600);
+    await vi.advanceTimersByTimeAsync(500);
+    expect(taken).toHaveLength(3);
+    gather.add(['g'], 600);
+    gather.stop();
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(taken).toHaveLength(3);
   });
 });

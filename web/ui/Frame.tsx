@@ -281,7 +281,13 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
   return (
     <div className="flex min-h-screen flex-col">
       {state.person && <Outgoing person={state.person.id} />}
-      {state.person && <LiveCourse key={state.person.id} person={state.person.id} />}
+      {state.person && (
+        <LiveCourse
+          key={state.person.id}
+          person={state.person.id}
+          isStaff={course !== null && course.role !== 'student'}
+        />
+      )}
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 raised">
         Skip to the content
       </a>

@@ -6,7 +6,7 @@ import { startLive, useLiveEvents } from '../data/live';
 import { getSession } from '../../contract/session';
 
 /** Opens the stream of the person who is signed in, and has asked anew whatever an event may have changed. */
-export function LiveCourse({ person }: { person: string }) {
+export function LiveCourse({ person, isStaff }: { person: string; isStaff: boolean }) {
   const { mutate } = useSWRConfig();
   useEffect(() => startLive(person), [person]);
   const [gather] = useState(
@@ -18,18 +18,23 @@ export function LiveCourse({ person }: { person: string }) {
   useEffect(() => () => gather.stop(), [gather]);
   const hear = useCallback(
     (event: LiveEvent) => {
-      if (event.kind === 'reset') gather.add('^/api/courses/');
-      else if (event.kind === 'signedOut') gather.add(`^${getSession.path}$`);
-      else if (event.kind === 'course') gather.add(`^/api/courses/${event.course}`);
+      if (event.kind === 'reset') gather.add(['^/api/courses/']);
+      else if (event.kind === 'signedOut') gather.add([`^${getSession.path}$`]);
+      else if (event.kind === 'course') gather.add([`^/api/courses/${event.course}`]);
       else {
         const course = `^/api/courses/${event.course}`;
         // The forum itself asks for what changed, where it is open.
-        gather.add(`${course}/?($|\\?)`, `${course}/(forums|my-work)($|\\?)`);
-        gather.add(`${course}/forums/${event.forum}/(stewarding|evidence|docket|desk)`);
-        if (event.notices) gather.add(`${course}/notices`);
+        const parts = [
+          `${course}/(forums|my-work)($|\\?)`,
+          `${course}/forums/${event.forum}/(stewarding|evidence|docket)`,
+        ];
+        // How many are ready to be evaluated stands in the frame.
+        if (isStaff) parts.push(`${course}($|\\?)`);
+        if (event.notices) parts.push(`${course}/notices`);
+        gather.add(parts, event.spread);
       }
     },
-    [gather],
+    [gather, isStaff],
   );
   useLiveEvents(hear);
   return null;

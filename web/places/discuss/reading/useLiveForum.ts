@@ -53,7 +53,7 @@ export function useLiveForum(
   const hear = useCallback(
     (event: LiveEvent) => {
       if (isMine && event.kind === 'forum' && event.forum === forum && event.course === course)
-        gather.add('', ...event.posts);
+        gather.add(['', ...event.posts], event.spread);
     },
     [course, forum, gather, isMine],
   );

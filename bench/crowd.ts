@@ -1,0 +1,387 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { when } from '../demo/course';
+import { layOutLargeForum } from '../demo/largeForum';
+import { textOf } from '../core/text/textOf';
+import { LIVE_PATH, liveEvent } from '../contract/live';
+import { openDatabase } from '../server/db/open';
+import type { Row } from './row';
+
+const PEOPLE = 200;
+/** Posts that stand in the forum before anybody comes. */
+const POSTS = 600;
+const SECONDS = Number(process.env.CROWD_SECONDS ?? 60);
+/** Between two things that one person does, ms. */
+const PAUSE = [2500, 6500] as const;
+
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+const pause = () => wait(PAUSE[0] + Math.random() * (PAUSE[1] - PAUSE[0]));
+const percentile = (times: number[], share: number) =>
+  times.sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0;
+
+interface Signed {
+  readonly id: string;
+  readonly cookie: string;
+  readonly token: string;
+}
+
+/** A server in a process of its own over a data folder, which can be killed and started again. */
+class Server {
+  #child: ChildProcess | null = null;
+  port = 0;
+  readonly agent = new Agent({ keepAlive: true, maxSockets: PEOPLE * 2 });
+
+  constructor(private readonly folder: string) {}
+
+  async start(): Promise<void> {
+    const child = fork(join(import.meta.dirname, 'crowdServer.js'), {
+      env: {
+        ...process.env,
+        JUROR_DATA: this.folder,
+        PORT: String(this.port),
+        START: String(when('03-05 16:20')),
+      },
+    });
+    this.#child = child;
+    this.port = await new Promise<number>((resolve, reject) => {
+      child.once('message', (message: { port: number }) => resolve(message.port));
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+    });
+  }
+
+  async kill(): Promise<void> {
+    const ended = new Promise((resolve) => this.#child!.once('exit', resolve));
+    this.#child!.removeAllListeners('message');
+    this.#child!.kill('SIGKILL');
+    await ended;
+  }
+
+  /** Resident memory, MB. */
+  memory(): number {
+    const status = readFileSync(`/proc/${this.#child!.pid}/status`, 'utf8');
+    return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
+  }
+
+  /** Asks as somebody; rejects when the server is not there. */
+  ask(
+    who: Signed,
+    method: string,
+    path: string,
+    body?: object,
+  ): Promise<{ status: number; text: string; ms: number }> {
+    const started = performance.now();
+    return new Promise((resolve, reject) => {
+      const sent = body === undefined ? undefined : JSON.stringify(body);
+      const req = request(
+        {
+          host: '127.0.0.1',
+          port: this.port,
+          method,
+          path,
+          agent: this.agent,
+          headers: {
+            cookie: who.cookie,
+            'x-juror-token': who.token,
+            ...(sent !== undefined && {
+              'content-type': 'application/json',
+              'content-length': Buffer.byteLength(sent),
+            }),
+          },
+        },
+        (res) => {
+          let text = '';
+          res.setEncoding('utf8');
+          res.on('data', (chunk: string) => (text += chunk));
+          res.on('end', () =>
+            resolve({ status: res.statusCode ?? 0, text, ms: performance.now() - started }),
+          );
+          res.on('error', reject);
+          res.on('aborted', () => reject(new Error('the answer broke off')));
+        },
+      );
+      req.on('error', reject);
+      req.setTimeout(10_000, () => req.destroy(new Error('no answer')));
+      req.end(sent);
+    });
+  }
+
+  /** Opens somebody's stream of what changes; what is returned closes it. */
+  listen(who: Signed, hear: (posts: readonly string[], spread: number) => void): () => void {
+    const req = request(
+      { host: '127.0.0.1', port: this.port, path: LIVE_PATH, headers: { cookie: who.cookie } },
+      (res) => {
+        let rest = '';
+        res.setEncoding('utf8');
+        res.on('data', (chunk: string) => {
+          const lines = `${rest}${chunk}`.split('\n');
+          rest = lines.pop()!;
+          for (const line of lines) {
+            if (!line.startsWith('data: {"')) continue;
+            const event = liveEvent.safeParse(JSON.parse(line.slice('data: '.length)));
+            if (event.success && event.data.kind === 'forum') hear(event.data.posts, event.data.spread);
+          }
+        });
+        res.on('error', () => undefined);
+      },
+    );
+    req.on('error', () => undefined);
+    req.end();
+    return () => req.destroy();
+  }
+}
+
+/** Signs everybody in, straight in the data. */
+async function signIn(folder: string): Promise<Signed[]> {
+  const db = openDatabase(folder);
+  await layOutLargeForum(db, { posts: POSTS, students: PEOPLE });
+  const people = Array.from({ length: PEOPLE }, (_, n): Signed => ({
+    id: `large-s${n}`,
+    cookie: randomBytes(32).toString('base64url'),
+    token: randomBytes(24).toString('base64url'),
+  }));
+  const now = Math.round(performance.timeOrigin + performance.now());
+  await db
+    .insertInto('session')
+    .values(
+      people.map(({ id, cookie, token }) => ({
+        token_hash: createHash('sha256').update(cookie).digest('hex'),
+        person_id: id,
+        write_token: token,
+        created_at: now,
+        seen_at: now,
+      })),
+    )
+    .execute();
+  await db.destroy();
+  return people.map((person) => ({ ...person, cookie: `juror_session=${person.cookie}` }));
+}
+
+const FORUM = '/api/courses/large-course/forums/large-forum';
+
+/** What everybody does, and what became of it. */
+class Crowd {
+  readonly times: number[] = [];
+  readonly byKind = new Map<string, number[]>();
+  readonly errors: string[] = [];
+  readonly acknowledged = new Map<string, string>();
+  #written = 0;
+
+  constructor(
+    private readonly server: Server,
+    private readonly people: readonly Signed[],
+  ) {}
+
+  /** Forgets what was measured so far. */
+  begin(): void {
+    this.times.length = 0;
+    this.byKind.clear();
+  }
+
+  /** Asks, and keeps how long it took or what went wrong; null where no answer came. */
+  async #timed(who: Signed, method: string, path: string, body?: object) {
+    const answer = await this.server.ask(who, method, path, body).catch((error: unknown) => {
+      this.errors.push(`${method} ${path}: ${String(error)}`);
+      return null;
+    });
+    if (answer === null) return null;
+    this.times.push(answer.ms);
+    const kind = `${method} ${path.split('?')[0]!.split('/').at(-1)!}`;
+    this.byKind.set(kind, [...(this.byKind.get(kind) ?? []), answer.ms]);
+    if (answer.status !== 200)
+      this.errors.push(`${method} ${path}: ${answer.status} ${answer.text.slice(0, 120)}`);
+    return answer;
+  }
+
+  /** Writes an answer to one of the posts; sent again with the same id until the server has acknowledged it. */
+  async write(who: Signed, patient: boolean): Promise<void> {
+    const id = `crowd-${this.#written++}-${randomBytes(4).toString('hex')}`;
+    const text = `Said once, ${id}: the water stood in the lower field for nineteen days and nobody walked down to see.`;
+    const body = {
+      id,
+      parentId: `large-p${Math.floor(Math.random() * POSTS)}`,
+      doc: textOf(text),
+      starter: false,
+      draft: null,
+    };
+    for (;;) {
+      const answer = patient
+        ? await this.server.ask(who, 'POST', `${FORUM}/posts`, body).catch(() => null)
+        : await this.#timed(who, 'POST', `${FORUM}/posts`, body);
+      if (answer?.status === 200) this.acknowledged.set(id, text);
+      if (answer?.status === 200 || !patient) return;
+      await wait(100);
+    }
+  }
+
+  /** Reads and writes for a while, as browsers do it: with the stream open, asking for what it says has changed. */
+  async live(seconds: number): Promise<void> {
+    const until = performance.now() + seconds * 1000;
+    const closings = this.people.map((who) => {
+      let changed = new Set<string>();
+      let timer: NodeJS.Timeout | undefined;
+      let takenAt = -Infinity;
+      return this.server.listen(who, (posts, spread) => {
+        for (const id of posts) changed.add(id);
+        if (timer !== undefined || changed.size === 0) return;
+        const soon = 150 + Math.random() * spread;
+        const busy = takenAt + 3000 + Math.random() * spread - performance.now();
+        timer = setTimeout(
+          () => {
+            timer = undefined;
+            takenAt = performance.now();
+            const some = [...changed].slice(0, 100);
+            changed = new Set();
+            if (performance.now() < until)
+              void this.#timed(who, 'GET', `${FORUM}/changed?posts=${some.join(',')}`);
+          },
+          Math.max(soon, busy),
+        );
+      });
+    });
+    await Promise.all(
+      this.people.map(async (who) => {
+        await wait(Math.random() * PAUSE[1]);
+        while (performance.now() < until) {
+          const what = Math.random();
+          const posts = Array.from({ length: 5 }, () => `large-p${Math.floor(Math.random() * POSTS)}`);
+          if (what < 0.08) await this.#timed(who, 'GET', FORUM);
+          else if (what < 0.16) await this.write(who, false);
+          else if (what < 0.5) await this.#timed(who, 'PUT', `${FORUM}/read`, { posts, read: true });
+          else await this.#timed(who, 'GET', `${FORUM}/bodies?posts=${posts.join(',')}`);
+          await pause();
+        }
+      }),
+    );
+    for (const close of closings) close();
+  }
+
+  /** The same number of requests in the same time, all for the constant. */
+  async constant(requests: number, seconds: number): Promise<number[]> {
+    const times: number[] = [];
+    const each = (PEOPLE * seconds * 1000) / requests;
+    const until = performance.now() + seconds * 1000;
+    await Promise.all(
+      this.people.map(async (who) => {
+        await wait(Math.random() * each);
+        while (performance.now() < until) {
+          times.push((await this.server.ask(who, 'GET', '/api/constant')).ms);
+          await wait(each * (0.5 + Math.random()));
+        }
+      }),
+    );
+    return times;
+  }
+
+  /** How many times a second one address is answered, asked by 20 people as fast as they can. */
+  async throughput(path: string, seconds: number): Promise<number> {
+    let answered = 0;
+    const until = performance.now() + seconds * 1000;
+    await Promise.all(
+      this.people.slice(0, 20).map(async (who) => {
+        while (performance.now() < until) {
+          await this.server.ask(who, 'GET', path);
+          answered++;
+        }
+      }),
+    );
+    return answered / seconds;
+  }
+}
+
+/** What of the acknowledged posts is not in the data once, word for word; and what is there twice. */
+async function missing(folder: string, acknowledged: ReadonlyMap<string, string>): Promise<string[]> {
+  const db = openDatabase(folder);
+  const rows = await db
+    .selectFrom('revision')
+    .select(['post_id', 'text'])
+    .where('post_id', 'like', 'crowd-%')
+    .execute();
+  await db.destroy();
+  const texts = new Map<string, number>();
+  for (const { text } of rows) texts.set(text, (texts.get(text) ?? 0) + 1);
+  return [
+    ...[...acknowledged].flatMap(([id, text]) => (texts.get(text) === 1 ? [] : [id])),
+    ...[...texts].flatMap(([text, times]) => (times > 1 ? [`twice: ${text}`] : [])),
+  ];
+}
+
+/** 200 people reading and writing at once with live updates on, and a server killed in the middle of it. */
+export async function crowdRows(): Promise<Row[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'juror-crowd-'));
+  const people = await signIn(folder);
+  const server = new Server(folder);
+  try {
+    await server.start();
+    const crowd = new Crowd(server, people);
+    await crowd.live(8);
+    crowd.begin();
+    const memoryBefore = server.memory();
+    await crowd.live(SECONDS);
+    const memoryAfter = server.memory();
+    const requests = crowd.times.length;
+    for (const [kind, times] of crowd.byKind)
+      console.log(
+        `crowd: ${kind}: ${times.length}, half within ${percentile(times, 0.5).toFixed(1)} ms, 95 of 100 within ${percentile(times, 0.95).toFixed(1)} ms`,
+      );
+    const p95 = percentile(crowd.times, 0.95);
+    const bare = percentile(await crowd.constant(requests, SECONDS), 0.95);
+    const constant = await crowd.throughput('/api/constant', 6);
+    const small = await crowd.throughput('/api/courses/large-course', 6);
+    const writing = Array.from({ length: 60 }, (_, n) =>
+      (async () => {
+        for (let times = 0; times < 8; times++) {
+          await wait(Math.random() * 400);
+          await crowd.write(people[n]!, true);
+        }
+      })(),
+    );
+    await wait(1200);
+    const before = crowd.acknowledged.size;
+    await server.kill();
+    await server.start();
+    await Promise.all(writing);
+    const after = crowd.acknowledged.size - before;
+    await server.kill();
+    const lost = await missing(folder, crowd.acknowledged);
+    for (const error of [...new Set(crowd.errors)].slice(0, 5)) console.error(`crowd: ${error}`);
+    const row = (what: string, figure: string, limit: string, ratio: number): Row => ({
+      what,
+      figure,
+      limit,
+      ratio,
+    });
+    return [
+      row(
+        `crowd: ${PEOPLE} people, ${SECONDS} s, ${requests} requests: 95 of 100 answered within; limit: three times a constant`,
+        `${p95.toFixed(1)} ms`,
+        `${(3 * bare).toFixed(1)} ms`,
+        p95 / (3 * bare),
+      ),
+      row('crowd: errors', String(crowd.errors.length), '0', crowd.errors.length === 0 ? 0 : Infinity),
+      row(
+        'crowd: memory at the end; limit: a quarter more than after the first seconds',
+        `${memoryAfter.toFixed(0)} MB`,
+        `${(memoryBefore * 1.25).toFixed(0)} MB`,
+        memoryAfter / (memoryBefore * 1.25),
+      ),
+      row(
+        'crowd: a small read, times a second; limit: half of the constant',
+        small.toFixed(0),
+        (constant / 2).toFixed(0),
+        constant / 2 / small,
+      ),
+      row(
+        `crowd: killed after ${before} acknowledged posts, ${after} more after: lost or doubled`,
+        String(lost.length),
+        '0',
+        lost.length === 0 ? 0 : Infinity,
+      ),
+    ];
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,28 @@
+/** Where the events of one browser go. */
+export interface Stream {
+  readonly personId: string;
+  /** Whether the session it was opened with still stands; asking keeps nothing alive. */
+  readonly stillSignedIn: () => Promise<boolean>;
+  readonly write: (text: string) => void;
+  readonly end: () => void;
+}
+
+/** Hears what happens in courses, and tells the browsers of those whom it concerns. */
+export interface Live {
+  /** Somebody wrote in a forum: what changed of its posts is told. */
+  wrote(courseId: string, forumId: string): void;
+  /** Something of these people's own changed: a score, say. */
+  concerns(courseId: string, people: readonly string[]): void;
+  /** The clock was moved by hand. */
+  clockMoved(): void;
+  /** Opens a stream; `last` is the name of the last event the browser heard, to go on from there. */
+  open(stream: Stream, last: string | null): Promise<void>;
+  /** A browser went away, or its stream is ended. */
+  close(stream: Stream): void;
+  /** Tells people what the clock alone has changed for them. */
+  tick(): Promise<void>;
+  /** Resolves when everything that happened so far is told. */
+  settled(): Promise<void>;
+  /** Ends every stream and tells nothing more. */
+  stop(): void;
+}
