@@ -44,20 +44,20 @@ export function EvidenceList({ forum }: { forum: string }) {
       </p>
       <table className="w-full text-left">
         <thead>
-          <tr className="quiet ruled border-b text-sm">
+          <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
             <th scope="col" className="py-2 pr-4 font-medium">
               Student
             </th>
-            <th scope="col" className="py-2 pr-4 text-right font-medium">
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
               Words then
             </th>
-            <th scope="col" className="py-2 pr-4 text-right font-medium">
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
               Words now
             </th>
-            <th scope="col" className="py-2 pr-4 text-right font-medium">
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
               Changed
             </th>
-            <th scope="col" className="py-2 pr-4 text-right font-medium">
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
               Could read / received between
             </th>
             <th scope="col" className="py-2 font-medium">

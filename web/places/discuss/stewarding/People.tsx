@@ -74,7 +74,7 @@ export function People({ stewarding }: { stewarding: StewardingView }) {
       ) : (
         <table className="w-full text-left">
           <thead>
-            <tr className="quiet ruled border-b text-sm">
+            <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
               {isMine && (
                 <th scope="col" className="w-8 py-2">
                   <input
@@ -94,13 +94,13 @@ export function People({ stewarding }: { stewarding: StewardingView }) {
               <th scope="col" className="py-2 pr-4 font-medium">
                 Student
               </th>
-              <th scope="col" className="py-2 pr-4 text-right font-medium">
+              <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
                 Posts
               </th>
-              <th scope="col" className="py-2 pr-4 text-right font-medium">
+              <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
                 People answered
               </th>
-              <th scope="col" className="py-2 pr-4 text-right font-medium">
+              <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
                 Not answered
               </th>
               <th scope="col" className="py-2 font-medium">

@@ -19,11 +19,11 @@ export function Unanswered({ stewarding }: { stewarding: StewardingView }) {
   return (
     <table className="mt-4 w-full text-left">
       <thead>
-        <tr className="quiet ruled border-b text-sm">
+        <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
           <th scope="col" className="py-2 pr-4 font-medium">
             Thread
           </th>
-          <th scope="col" className="py-2 pr-4 text-right font-medium">
+          <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
             Posts
           </th>
           <th scope="col" className="py-2 font-medium">
