@@ -1,5 +1,5 @@
 import type { Logger } from 'pino';
-import { liveEvent, type LiveEvent } from '../../contract/live';
+import type { LiveEvent } from '../../contract/live';
 import type { Clock } from '../clock';
 import type { CourseCache, CourseSetup } from '../course/courseCache';
 import { personOf, type InCourse } from '../course/inCourse';
@@ -307,9 +307,7 @@ export class LiveHub implements Live {
   }
 
   #send(stream: Stream, event: LiveEvent, number: number): void {
-    stream.write(
-      `id: ${this.#ids.of(number, stream.personId)}\ndata: ${JSON.stringify(liveEvent.parse(event))}\n\n`,
-    );
+    stream.write(`id: ${this.#ids.of(number, stream.personId)}\ndata: ${JSON.stringify(event)}\n\n`);
   }
 
   /** Keeps streams open through proxies, and ends those whose session is over. */

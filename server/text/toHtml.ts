@@ -1,9 +1,15 @@
 import Image from '@tiptap/extension-image';
 import { TableKit } from '@tiptap/extension-table';
-import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
+import { getSchema } from '@tiptap/core';
+import { Node } from '@tiptap/pm/model';
+import {
+  domOutputSpecToHTMLString,
+  renderToElement,
+  serializeChildrenToHTMLString,
+} from '@tiptap/static-renderer/pm/html-string';
+import { renderJSONContentToString } from '@tiptap/static-renderer/json/html-string';
 import StarterKit from '@tiptap/starter-kit';
 import sanitizeHtml from 'sanitize-html';
-import type { JSONContent } from '@tiptap/core';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { countWords } from '../../core/text/words';
@@ -11,7 +17,7 @@ import { MediaNode } from '../../contract/mediaNode';
 import { MentionNode, QUOTED, QuotationNode } from '../../contract/postNodes';
 import { filesIn } from '../../contract/richText';
 
-const extensions = [
+export const extensions = [
   StarterKit.configure({
     link: { HTMLAttributes: { rel: 'noopener noreferrer nofollow', target: '_blank' } },
   }),
@@ -22,7 +28,7 @@ const extensions = [
   TableKit.configure({ table: { resizable: false } }),
 ];
 
-const ALLOWED: sanitizeHtml.IOptions = {
+export const ALLOWED: sanitizeHtml.IOptions = {
   allowedTags: [
     'p',
     'h1',
@@ -69,9 +75,30 @@ const ALLOWED: sanitizeHtml.IOptions = {
   allowProtocolRelative: false,
 };
 
+const schema = getSchema(extensions);
+const escaped = (text: string) =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+
+/** How every node and mark is drawn, worked out from the extensions once: they never change. */
+const render = (() => {
+  let made: ReturnType<typeof renderJSONContentToString> | null = null;
+  renderToElement<string>({
+    renderer: (options: Parameters<typeof renderJSONContentToString>[0]) =>
+      (made = renderJSONContentToString(options)),
+    domOutputSpecToElement: domOutputSpecToHTMLString,
+    mapDefinedTypes: {
+      doc: ({ children }: { children?: string | string[] }) => serializeChildrenToHTMLString(children),
+      text: ({ node }: { node: { text?: string } }) => escaped(node.text ?? ''),
+    },
+    content: { type: 'doc', content: [{ type: 'paragraph' }] },
+    extensions,
+  } as never);
+  return made!;
+})();
+
 /** The HTML of a validated rich text, cleaned against the allow-list whatever it held. */
 export function toHtml(doc: RichNode): string {
-  return sanitizeHtml(renderToHTMLString({ content: doc as JSONContent, extensions }), ALLOWED);
+  return sanitizeHtml(render({ content: Node.fromJSON(schema, doc) as never }), ALLOWED);
 }
 
 /** A text as it is stored: its JSON and everything derived from it. */
