@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { forumSettings } from '../contract/forumSettings';
 import { openDatabase, type Db } from '../server/db/open';
-import { START, studentIds } from './course';
+import { START, studentIds, when } from './course';
 import { demoForums } from './forums';
 import { layOutDemo } from './layOut';
 import { demoDeeds } from './posts';
@@ -53,7 +53,11 @@ describe('the demo course', () => {
       revisions.some((row) => row.author_id === 'rafael-osei' && row.number === 2 && row.words > 90),
     ).toBe(true);
     expect(revisions.some((row) => row.author_id === 'vasco-pereira')).toBe(false);
-    expect(await db.selectFrom('removal').selectAll().execute()).toHaveLength(1);
+    const removals = await db.selectFrom('removal').select(['by', 'why']).orderBy('from').execute();
+    expect(removals).toEqual([
+      { by: 'teodora', why: expect.stringContaining('People in this class live there') as string },
+      { by: 'lucie-vondrackova', why: null },
+    ]);
     const posts = await db
       .selectFrom('post')
       .select(['id', 'parent_id', 'author_kind'])
@@ -65,6 +69,38 @@ describe('the demo course', () => {
           parent_id === null && author_kind === 'student' && !posts.some((other) => other.parent_id === id),
       ),
     ).toBe(true);
+  });
+  it('has an aside with its answer, a post that waits, and one that was given back with a reason', async () => {
+    const asides = await db
+      .selectFrom('post')
+      .select(['author_id', 'aside_with'])
+      .where('aside_with', 'is not', null)
+      .orderBy('created_at')
+      .execute();
+    expect(asides).toEqual([
+      { author_id: 'teodora', aside_with: 'tomas-abreu' },
+      { author_id: 'tomas-abreu', aside_with: 'tomas-abreu' },
+    ]);
+    const decisions = await db
+      .selectFrom('approval')
+      .select(['post_id', 'state', 'reason'])
+      .orderBy('at')
+      .execute();
+    const last = new Map(decisions.map((row) => [row.post_id, row]));
+    const states = [...last.values()].map(({ state }) => state);
+    expect(states.filter((state) => state === 'held')).toHaveLength(1);
+    expect([...last.values()].find(({ state }) => state === 'returned')!.reason).toContain(
+      'the walk on Saturday',
+    );
+  });
+  it('has somebody who read on after a placeholder, before they wrote', async () => {
+    const { n } = await db
+      .selectFrom('received')
+      .select((eb) => eb.fn.countAll<number>().as('n'))
+      .where('person_id', '=', 'rafael-osei')
+      .where('at', '<', when('02-20 01:35'))
+      .executeTakeFirstOrThrow();
+    expect(n).toBe(21);
   });
   it('has a thread six levels deep', async () => {
     const posts = await db.selectFrom('post').select(['id', 'parent_id']).execute();

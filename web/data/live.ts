@@ -148,13 +148,17 @@ export class Live {
 let current: Live | null = null;
 const starts = new Set<() => void>();
 
+/** A tab by itself, where a browser has no locks between tabs: without HTTPS, say. */
+const ALONE = { postMessage: () => undefined, onmessage: null, close: () => undefined };
+
 /** Opens the stream for whoever is signed in, until what is returned is called. */
 export function startLive(person: string): () => void {
-  if (typeof BroadcastChannel === 'undefined' || typeof navigator.locks === 'undefined')
-    return () => undefined;
+  const name = `juror-live ${person}`;
+  const locks = (navigator as { locks?: LockManager }).locks;
+  const isShared = typeof BroadcastChannel !== 'undefined' && locks !== undefined;
   const live = new Live({
-    channel: new BroadcastChannel(`juror-live ${person}`),
-    alone: (work) => void navigator.locks.request(`juror-live ${person}`, work).catch(() => undefined),
+    channel: isShared ? new BroadcastChannel(name) : { ...ALONE },
+    alone: (work) => void (isShared ? locks.request(name, work).catch(() => undefined) : work()),
     open: (address) => new EventSource(address),
   });
   current = live;
