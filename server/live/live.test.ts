@@ -187,6 +187,19 @@ describe('the stream of what changes', () => {
     expect(ines.events).toContainEqual({ kind: 'course', course: 'rivers' });
     expect(bram.events).toEqual([]);
   });
+  it('tells of something that was sent whoever may read it, and nobody whose seal is closed', async () => {
+    c = await withForum();
+    await c.write(c.ines, 'ines-1', 8).expect(200);
+    await c.write(c.bram, 'bram-1', 8).expect(200);
+    const [dalia, ines] = [await listen('dalia'), await listen('ines')];
+    const to = ['dalia', 'ines'];
+    await c.bram
+      .send('post', `${F}/sendings`, { id: 'sending-1', postId: 'bram-1', to, line: 'Read this.' })
+      .expect(200);
+    await settled();
+    expect(ines.events).toEqual([{ kind: 'course', course: 'rivers' }]);
+    expect(dalia.events).toEqual([]);
+  });
   it('gives the oldest of too many streams up, and all of them when the server stops', async () => {
     c = await withForum();
     const all = [];

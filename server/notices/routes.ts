@@ -27,8 +27,9 @@ export function noticeRoutes(app: Express, deps: Deps): void {
   });
 
   forMember(app, deps, contract.send, 'anyone', async ({ course, params, body, now }) => {
-    const sent = await sendTo(db, course, params.forum, body, now);
-    deps.live.concerns(course.setup.id, body.to);
+    const { sent, readers } = await sendTo(db, course, params.forum, body, now);
+    // Whoever may not read it yet hears nothing, not even that something came.
+    deps.live.concerns(course.setup.id, readers);
     return { sent };
   });
 }

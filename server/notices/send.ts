@@ -14,7 +14,7 @@ import { Problem, wrongField } from '../http/problem';
  * approval that is to come, keeps it from somebody is told to staff only: a student would learn from it what others have written;
  * theirs is told as soon as it may be. (rules §4)
  *
- * @returns to how many people
+ * @returns to how many people, and who of them may read it now
  */
 export function sendTo(
   db: Db,
@@ -22,18 +22,19 @@ export function sendTo(
   forumId: string,
   { id, postId, to, line }: BodyOf<typeof endpoint>,
   now: number,
-): Promise<number> {
+): Promise<{ sent: number; readers: string[] }> {
   const { setup, person } = course;
   return db.transaction().execute(async (trx) => {
     const opened = await openForum(trx, course, forumId, now);
     const known = await trx.selectFrom('sending').select(['sent_by']).where('id', '=', id).executeTakeFirst();
     if (known && known.sent_by !== person.id)
       throw new Problem(409, 'idTaken', 'This id belongs to something else; send it with a new id.');
-    if (known) return to.length;
+    if (known) return { sent: to.length, readers: [] };
     const target = postId === null ? null : readablePost(opened, postId);
     if (target?.place.removed)
       throw wrongField('postId', 'This post is removed; put it back before you send it.');
     const people = [...new Set(to)];
+    const readers: string[] = [];
     for (const each of people) {
       const member = setup.members.get(each);
       const name = setup.names.get(each)?.name;
@@ -56,7 +57,9 @@ export function sendTo(
       )
         throw wrongField('to', `This is an aside; ${name} never reads it. Take them out.`);
       if (!takesPart) throw wrongField('to', `${name} does not read this; take them out.`);
-      if (person.kind === 'staff' && target !== null && !mayRead(access, target.place).yes)
+      const reads = target === null || mayRead(access, target.place).yes;
+      if (reads) readers.push(each);
+      if (person.kind === 'staff' && !reads)
         throw wrongField(
           'to',
           `${name} may not read this post yet${access.kind === 'student' && access.sealed !== 'none' ? ': it is sealed for them' : ''}. Take them out, or send it later.`,
@@ -78,7 +81,7 @@ export function sendTo(
       .insertInto('sending_to')
       .values(people.map((each) => ({ person_id: each, sending_id: id })))
       .execute();
-    return people.length;
+    return { sent: people.length, readers };
   });
 }
 

@@ -1,7 +1,7 @@
 import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
-import { approvalAt, type Post } from '../../core/course/post';
+import { inTheWay, type InTheWay } from '../../core/stewarding/inTheWay';
 import { branchBelow } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
@@ -11,22 +11,14 @@ import { openForum } from '../discuss/access';
 
 type Trx = Transaction<Database>;
 
-/** Why an act passes over a post; null where it applies. */
-function inTheWay(act: StewardingAct, post: Post, removed: boolean, now: number): string | null {
-  const state = approvalAt(post, now);
-  switch (act) {
-    case 'remove':
-      return removed ? 'is removed already' : null;
-    case 'restore':
-      return removed ? null : 'is not removed';
-    case 'approve':
-    case 'return':
-      return state === 'held' ? null : 'does not wait for approval any more';
-    case 'hold':
-      if (post.authorKind !== 'student' || post.asideWith !== null) return 'is not a post of the class';
-      return state === 'held' ? 'waits for approval already' : null;
-  }
-}
+/** Why a post is passed over, as it is told. */
+const PASSED: Record<InTheWay, string> = {
+  removed: 'is removed already',
+  notRemoved: 'is not removed',
+  notHeld: 'does not wait for approval any more',
+  held: 'waits for approval already',
+  notOfTheClass: 'is not a post of the class',
+};
 
 const STATES = { approve: 'approved', return: 'returned', hold: 'held' } as const;
 const RECORDED = {
@@ -85,11 +77,9 @@ export function actOnPosts(
     const passed = new Map<string, string[]>();
     for (const id of chosen) {
       const post = opened.posts.get(id);
-      const place = opened.placed.get(id);
-      const why =
-        post && place && opened.sees.get(id) === 'text'
-          ? inTheWay(act, post, place.removed, now)
-          : 'is not there any more';
+      const reads = post !== undefined && opened.sees.get(id) === 'text';
+      const obstacle = reads ? inTheWay(act, post, now) : null;
+      const why = !reads ? 'is not there any more' : obstacle && PASSED[obstacle];
       if (why !== null) {
         passed.set(why, [...(passed.get(why) ?? []), id]);
         continue;

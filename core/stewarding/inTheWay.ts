@@ -1,0 +1,29 @@
+import { approvalAt, isRemovedAt, type Post } from '../course/post';
+import type { Instant } from '../time/instant';
+
+/** What staff do to posts. (rules §3, §4) */
+export type StewardingAct = 'remove' | 'restore' | 'approve' | 'return' | 'hold';
+
+/** Why an act does not apply to a post as it stands. */
+export type InTheWay = 'removed' | 'notRemoved' | 'notHeld' | 'held' | 'notOfTheClass';
+
+/**
+ * What is in the way of doing something to a post at *t*; null where it applies. Only what waits is approved or given back; only a
+ * student's post that is no aside can be held; removing and putting back turn what is not so yet. (rules §3, §4)
+ *
+ * @example inTheWay('approve', post, t) // 'notHeld' once somebody else has approved it
+ */
+export function inTheWay(act: StewardingAct, post: Post, t: Instant): InTheWay | null {
+  switch (act) {
+    case 'remove':
+      return isRemovedAt(post, t) ? 'removed' : null;
+    case 'restore':
+      return isRemovedAt(post, t) ? null : 'notRemoved';
+    case 'approve':
+    case 'return':
+      return approvalAt(post, t) === 'held' ? null : 'notHeld';
+    case 'hold':
+      if (post.authorKind !== 'student' || post.asideWith !== null) return 'notOfTheClass';
+      return approvalAt(post, t) === 'held' ? 'held' : null;
+  }
+}
