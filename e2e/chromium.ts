@@ -12,14 +12,18 @@ export interface Browser {
 
 /** Sets the size of the page exactly; headless windows have a least width and lose height to their frame. */
 export async function setPageSize(driver: WebDriver, width: number, height: number): Promise<void> {
-  const chromium = driver as WebDriver & {
-    sendDevToolsCommand(command: string, params: object): Promise<void>;
-  };
-  await chromium.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+  await (driver as chrome.Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width,
     height,
     deviceScaleFactor: 1,
     mobile: width < 600,
+  });
+}
+
+/** Asks pages for no motion, as somebody does in the settings of their machine: what changes has changed at once. */
+export async function setStill(driver: WebDriver): Promise<void> {
+  await (driver as chrome.Driver).sendDevToolsCommand('Emulation.setEmulatedMedia', {
+    features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],
   });
 }
 

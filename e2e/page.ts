@@ -1,6 +1,10 @@
 import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+import type chrome from 'selenium-webdriver/chrome';
 
-const PATIENCE = 15_000;
+/** What a person waits for at most, ms; generous, for machines that do other things at the same time. */
+const PATIENCE = 45_000;
+/** From so many letters on a text is not typed key by key. */
+const LONG = 60;
 
 /** Where elements of a role may be; the browser's own computed role and name decide in the end. */
 const CANDIDATES: Record<string, string> = {
@@ -38,8 +42,11 @@ export class Page {
   /** Enters as a person of the demo, by the one click the sign-in page offers. */
   async enter(name: string): Promise<void> {
     await this.go('/sign-in');
-    await this.fetch('delete', '/api/session').catch(() => undefined);
-    await this.go('/sign-in');
+    const { person } = (await this.fetch('get', '/api/session')).body as { person: object | null };
+    if (person !== null) {
+      await this.fetch('delete', '/api/session');
+      await this.go('/sign-in');
+    }
     await this.click('button', new RegExp(`^${name}`));
     await this.until(async () => !(await this.path()).startsWith('/sign-in'), `${name} to be signed in`);
   }
@@ -49,7 +56,8 @@ export class Page {
     await this.driver.wait(async () => holds().catch(() => false), patience, `waited for ${what}`);
   }
 
-  private async all(role: string, name: RegExp | string): Promise<WebElement[]> {
+  /** The first element of a role and name there is now. */
+  private async first(role: string, name: RegExp | string): Promise<WebElement | undefined> {
     const candidates = await this.driver.executeScript<WebElement[]>(
       `const [css, source, flags] = arguments;
        const pattern = new RegExp(source, flags);
@@ -59,16 +67,15 @@ export class Page {
       typeof name === 'string' ? name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : name.source,
       typeof name === 'string' ? '' : name.flags,
     );
-    const found: WebElement[] = [];
     for (const element of candidates) {
       const label = (await element.getAccessibleName()).trim().replace(/\s+/g, ' ');
       const text =
         label === '' && role !== 'button' && role !== 'link'
           ? (await element.getText()).replace(/\s+/g, ' ')
           : label;
-      if (typeof name === 'string' ? text === name : name.test(text)) found.push(element);
+      if (typeof name === 'string' ? text === name : name.test(text)) return element;
     }
-    return found;
+    return undefined;
   }
 
   /** The first element of a role and name, once it is there. */
@@ -76,7 +83,7 @@ export class Page {
     let found: WebElement | undefined;
     await this.until(
       async () => {
-        [found] = await this.all(role, name);
+        found = await this.first(role, name);
         return found !== undefined;
       },
       `${role} ${String(name)} at ${await this.path()}`,
@@ -85,13 +92,13 @@ export class Page {
   }
 
   async has(role: string, name: RegExp | string): Promise<boolean> {
-    return (await this.all(role, name)).length > 0;
+    return (await this.first(role, name)) !== undefined;
   }
 
   async click(role: string, name: RegExp | string): Promise<void> {
     await this.until(
       async () => {
-        const [element] = await this.all(role, name);
+        const element = await this.first(role, name);
         if (!element || !(await element.isEnabled())) return false;
         await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
         await element.click();
@@ -107,7 +114,7 @@ export class Page {
     // A field that is drawn anew between being found and being clicked is looked for again.
     await this.until(
       async () => {
-        const [found] = await this.all('textbox', name);
+        const found = await this.first('textbox', name);
         if (!found) return false;
         await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", found);
         await found.click();
@@ -117,7 +124,10 @@ export class Page {
       `textbox ${String(name)} at ${await this.path()}`,
     );
     if (clear) await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
-    await field.sendKeys(text);
+    // A long text comes as from an input method, in one piece: a key for each letter would take most of a story's time.
+    if (text.length > LONG && !text.includes('\n'))
+      await (this.driver as chrome.Driver).sendDevToolsCommand('Input.insertText', { text });
+    else await field.sendKeys(text);
   }
 
   /** Sets a date field the way its picker does. */

@@ -5,7 +5,7 @@ export default defineConfig({
     root: import.meta.dirname,
     include: ['stories/**/*.test.ts'],
     globalSetup: ['./prepare.ts'],
-    testTimeout: 120_000,
+    testTimeout: 180_000,
     hookTimeout: 60_000,
     maxWorkers: 2,
     retry: 0,

@@ -1,5 +1,5 @@
 // npm test: sets up whatever is missing, then types, lint, unit tests and browser tests; one line at the end adds up.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +7,9 @@ import { build, install } from './setUp.mjs';
 
 const steps = [];
 const counts = { passed: 0, failed: 0 };
+/** The tests that failed, each with the first lines of why; told again at the end, where they are looked for. */
+const failures = [];
+const folders = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e'];
 const scratch = mkdtempSync(join(tmpdir(), 'juror-test-'));
 
 function timed(name, work) {
@@ -19,10 +22,32 @@ function timed(name, work) {
 
 const run = (command, args) => spawnSync(command, args, { stdio: 'inherit' }).status === 0;
 
-/** A check that passes or fails as a whole counts as one. */
-function check(name, command, args) {
-  const ok = timed(name, () => run(command, args));
-  counts[ok ? 'passed' : 'failed']++;
+/** Runs a check to its end; what it prints is shown when it has ended, so that checks beside it do not mix with it. */
+function check([name, command, args]) {
+  return new Promise((done) => {
+    const start = performance.now();
+    const printed = [];
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    child.stdout.on('data', (part) => printed.push(part));
+    child.stderr.on('data', (part) => printed.push(part));
+    child.on('close', (code) => {
+      const ok = code === 0;
+      console.log(`\n== ${name}\n${Buffer.concat(printed).toString('utf8').trimEnd()}`);
+      steps.push({ name, ok, seconds: (performance.now() - start) / 1000 });
+      // A check that passes or fails as a whole counts as one.
+      counts[ok ? 'passed' : 'failed']++;
+      done();
+    });
+  });
+}
+
+/** Runs checks two at a time. */
+async function checks(all) {
+  const waiting = [...all];
+  const line = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await check(next);
+  };
+  await Promise.all([line(), line()]);
 }
 
 /** A Vitest run counts each of its tests; one that does not start counts as one failure. */
@@ -45,6 +70,13 @@ function tests(name, args) {
     counts.passed += result.numPassedTests;
     counts.failed += result.numFailedTests;
     if (!ok && result.numFailedTests === 0) counts.failed++;
+    for (const file of result.testResults) {
+      if (file.status === 'failed' && file.assertionResults.length === 0)
+        failures.push(`${file.name}\n${file.message}`);
+      for (const test of file.assertionResults) {
+        if (test.status === 'failed') failures.push(`${test.fullName}\n${test.failureMessages.join('\n')}`);
+      }
+    }
     return ok;
   });
 }
@@ -70,32 +102,24 @@ timed('set up', () => {
   build();
   return true;
 });
-for (const folder of ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e']) {
-  check(`types: ${folder}`, 'npx', ['tsc', '-p', folder]);
-}
-check('types: tests', 'npx', ['tsc', '-p', 'tsconfig.tests.json']);
-check('lint', 'npx', ['eslint', '--max-warnings', '0', '.']);
-check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-check('imports between folders', 'npx', [
-  'depcruise',
-  '--config',
-  '.dependency-cruiser.cjs',
-  '--output-type',
-  'err',
-  'core',
-  'contract',
-  'server',
-  'web',
-  'demo',
-  'bench',
-  'e2e',
+await checks([
+  ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
+  ['types: tests', 'npx', ['tsc', '-p', 'tsconfig.tests.json']],
+  ...folders.map((folder) => [`types: ${folder}`, 'npx', ['tsc', '-p', folder]]),
+  ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  [
+    'imports between folders',
+    'npx',
+    ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', ...folders],
+  ],
+  ['unused code', 'npx', ['knip']],
 ]);
-check('unused code', 'npx', ['knip']);
 tests('unit tests', []);
 if (timed('browser', browser)) tests('browser tests', ['--config', 'e2e/vitest.config.ts']);
 else counts.failed++;
 
 rmSync(scratch, { recursive: true, force: true });
+for (const failure of failures) console.log(`\nFAILED ${failure.split('\n').slice(0, 12).join('\n')}`);
 console.log('');
 for (const { name, ok, seconds } of steps)
   console.log(`${ok ? 'ok  ' : 'FAIL'} ${seconds.toFixed(1).padStart(7)} s  ${name}`);

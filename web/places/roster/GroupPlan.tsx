@@ -14,6 +14,7 @@ import { dealSeats, moveSeat, toggleLock, type SeatedGroup } from '../../../core
 import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
+import { useBegun } from '../../data/useBegun';
 import { useKeptEdit } from '../../data/useKeptEdit';
 import { Unsaved } from '../../ui/Unsaved';
 import { DealForm } from './DealForm';
@@ -42,17 +43,20 @@ interface Edit {
   readonly groups: readonly SeatedGroup[];
 }
 
-/** One group plan: its groups arranged by drag, with the list beside each name, or dealt; unsaved changes are kept. */
-export function GroupPlan({
+function Arranging({
   plan,
   roster,
   canEdit,
+  begin,
+  end,
   done,
   dropped,
 }: {
   plan: GroupPlanView;
   roster: RosterView;
   canEdit: boolean;
+  begin: () => void;
+  end: () => void;
   done: () => void;
   dropped: () => void;
 }) {
@@ -77,6 +81,7 @@ export function GroupPlan({
     const now = { ...edit, ...next };
     setEdit(now);
     setDirty(true);
+    begin();
     keep(now);
   };
   const seatAll = (next: readonly SeatedGroup[]) => change({ groups: next });
@@ -183,6 +188,7 @@ export function GroupPlan({
             forget();
             setEdit({ version: plan.version, title: plan.title, groups: plan.groups });
             setDirty(plan.version === 0);
+            end();
           }}
         />
       )}
@@ -264,5 +270,33 @@ export function GroupPlan({
         />
       )}
     </div>
+  );
+}
+
+/** One group plan: its groups arranged by drag, with the list beside each name, or dealt; unsaved changes are kept. */
+export function GroupPlan({
+  latest,
+  done,
+  ...rest
+}: {
+  latest: GroupPlanView;
+  roster: RosterView;
+  canEdit: boolean;
+  done: () => void;
+  dropped: () => void;
+}) {
+  const { view, begin, end } = useBegun(latest);
+  return (
+    <Arranging
+      key={view.version}
+      plan={view}
+      begin={begin}
+      end={end}
+      done={() => {
+        end();
+        done();
+      }}
+      {...rest}
+    />
   );
 }

@@ -55,8 +55,8 @@ export function Groups({
         {button}
       </p>
       <GroupPlan
-        key={`${chosen.id} ${chosen.version}`}
-        plan={chosen}
+        key={chosen.id}
+        latest={chosen}
         roster={roster}
         canEdit={canEdit}
         done={changed}

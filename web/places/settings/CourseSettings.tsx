@@ -11,6 +11,7 @@ import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
+import { useBegun } from '../../data/useBegun';
 import { useKeptEdit } from '../../data/useKeptEdit';
 import { countWords, percentWords, readPoints } from '../../ui/pointWords';
 import { Failed, Loading } from '../../ui/states';
@@ -26,7 +27,17 @@ const weekName = (monday: string) =>
     Date.parse(monday),
   );
 
-function Form({ view, saved }: { view: CourseSettingsView; saved: () => void }) {
+function Form({
+  view,
+  begin,
+  end,
+  saved,
+}: {
+  view: CourseSettingsView;
+  begin: () => void;
+  end: () => void;
+  saved: () => void;
+}) {
   const course = useCourse();
   const { mutate } = useSWRConfig();
   const canEdit = course.role === 'instructor';
@@ -52,6 +63,9 @@ function Form({ view, saved }: { view: CourseSettingsView; saved: () => void }) 
   // Changes that were begun on an earlier version stay marked as such until they are saved or thrown away.
   const version = restored?.value.version ?? view.version;
   useEffect(() => {
+    if (isDirty) begin();
+  }, [isDirty, begin]);
+  useEffect(() => {
     if (isDirty) keep({ version, form: values });
   }, [values, isDirty, keep, version]);
   const error = (name: Path<SettingsForm>) => {
@@ -71,8 +85,8 @@ function Form({ view, saved }: { view: CourseSettingsView; saved: () => void }) 
       );
       forget();
       toast.success('Saved.');
-      await mutate((key) => typeof key === 'string' && key.startsWith(`/api/courses/${course.id}`));
       saved();
+      await mutate((key) => typeof key === 'string' && key.startsWith(`/api/courses/${course.id}`));
     } catch (failed) {
       if (failed instanceof ApiProblem)
         for (const { field, message } of failed.problem.errors ?? [])
@@ -99,6 +113,7 @@ function Form({ view, saved }: { view: CourseSettingsView; saved: () => void }) 
           discard={() => {
             forget();
             form.reset(toSettingsForm(view.settings));
+            end();
           }}
         />
       )}
@@ -334,6 +349,22 @@ function Form({ view, saved }: { view: CourseSettingsView; saved: () => void }) 
   );
 }
 
+function Editing({ latest, saved }: { latest: CourseSettingsView; saved: () => void }) {
+  const { view, begin, end } = useBegun(latest);
+  return (
+    <Form
+      key={view.version}
+      view={view}
+      begin={begin}
+      end={end}
+      saved={() => {
+        end();
+        saved();
+      }}
+    />
+  );
+}
+
 /** What an instructor sets about a course as a whole. */
 export function CourseSettings() {
   const course = useCourse();
@@ -345,5 +376,5 @@ export function CourseSettings() {
   );
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading />;
-  return <Form key={data.version} view={data} saved={() => void mutate()} />;
+  return <Editing latest={data} saved={() => void mutate()} />;
 }
