@@ -296,23 +296,6 @@ export const setNod = endpoint({
   answer: done,
 });
 
-export const decideApproval = endpoint({
-  method: 'put',
-  path: '/api/courses/:course/forums/:forum/posts/:post/approval',
-  summary: 'Approve a post that waits, or give it back with a reason (staff)',
-  params: postParams,
-  body: z
-    .strictObject({
-      state: z.enum(['approved', 'returned']),
-      reason: z.string().trim().max(1000, 'At most 1,000 characters.').nullable(),
-    })
-    .refine(({ state, reason }) => state === 'approved' || Boolean(reason), {
-      path: ['reason'],
-      message: 'Say what to change; the author reads it.',
-    }),
-  answer: done,
-});
-
 export const getRevisions = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/posts/:post/revisions',

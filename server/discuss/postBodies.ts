@@ -5,7 +5,7 @@ import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { OpenForum } from './access';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
-import { htmlForReader, struckIn } from './quotes';
+import { hasQuotes, htmlForReader, struckIn } from './quotes';
 import { noteReceived } from '../reading/received';
 import { removalsOf } from './removals';
 
@@ -56,7 +56,10 @@ export async function postBodies(
   const reasons = await returnReasons(db, ids);
   const files = await loadAttachments(db, ids, now);
   const nods = forum.allowed.approve === 'off' ? new Map<string, Nod[]>() : await loadNods(db, ids, now);
-  const isStruck = await struckIn(db, forum.id);
+  const isStruck = await struckIn(
+    db,
+    texts.flatMap(({ id, html }) => (hasQuotes(html) ? [id] : [])),
+  );
   const removals = await removalsOf(db, course, opened, ids);
   const byId = new Map(
     texts.map((text): [string, PostBody] => {

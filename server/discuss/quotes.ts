@@ -21,16 +21,16 @@ const QUOTATION = new RegExp(`<blockquote ${QUOTED}="([\\w-]+) (\\d+)">([\\s\\S]
 /** Whether a text holds quoted passages at all. */
 export const hasQuotes = (html: string): boolean => html.includes(`<blockquote ${QUOTED}=`);
 
-/** The posts whose passages were struck from a post, by the post that quoted them. */
+/** Of some posts, those whose passages were struck from them: by the post that quoted, and the one it was quoted from. */
 export async function struckIn(
   db: Kysely<Database>,
-  forumId: string,
+  postIds: readonly string[],
 ): Promise<(postId: string, sourceId: string) => boolean> {
+  if (postIds.length === 0) return () => false;
   const rows = await db
     .selectFrom('struck_quote')
-    .innerJoin('post', 'post.id', 'struck_quote.post_id')
-    .select(['struck_quote.post_id', 'source_id'])
-    .where('post.forum_id', '=', forumId)
+    .select(['post_id', 'source_id'])
+    .where('post_id', 'in', postIds)
     .execute();
   const struck = new Set(rows.map(({ post_id, source_id }) => `${post_id} ${source_id}`));
   return (postId, sourceId) => struck.has(`${postId} ${sourceId}`);

@@ -12,7 +12,6 @@ import { openForum, openForumQuietly, readablePost } from './access';
 import { forumLines } from './forumLines';
 import { loadAttachments } from './postExtras';
 import { forumView } from './forumView';
-import { decideApproval } from './approval';
 import { dropDraft, keepDraft } from './drafts';
 import { mentionable } from './mentions';
 import { postBodies } from './postBodies';
@@ -97,11 +96,6 @@ export function discussRoutes(app: Express, deps: Deps): void {
     return DONE;
   });
 
-  forMember(app, deps, contract.decideApproval, 'staff', async ({ course, params, body, now }) => {
-    await decideApproval(db, course, params.forum, params.post, body, now);
-    return DONE;
-  });
-
   forMember(app, deps, contract.getRevisions, 'anyone', async ({ course, params, query, now }) => {
     const opened = await openForumQuietly(db, course, params.forum, now);
     const { post } = readablePost(opened, params.post);
@@ -114,7 +108,7 @@ export function discussRoutes(app: Express, deps: Deps): void {
       .orderBy('number')
       .execute();
     const { rows, paging } = pageOf(all, query);
-    const isStruck = await struckIn(db, params.forum);
+    const isStruck = await struckIn(db, [post.id]);
     return {
       paging,
       revisions: rows.map((row) => ({

@@ -129,16 +129,16 @@ describe('a journal', () => {
 
 describe('approval', () => {
   beforeEach(() => make('held', { hold: 'first' }));
-  const decide = (who: Client, post: string, body: object) =>
-    who.send('put', `${C}/forums/held/posts/${post}/approval`, body);
+  const decide = (who: Client, post: string, act: 'approve' | 'return', reason: string | null = null) =>
+    who.send('post', `${C}/forums/held/acts`, { act, posts: [post], reason });
   it('holds the first post of each student, shows it to its author and staff, and unseals for the author', async () => {
     expect((await write(c.ines, 'held', 'mine').expect(200)).body.unsealed).toBe(true);
     await write(c.bram, 'held', 'brams').expect(200);
     expect(ids(await see(c.ines, 'held'))).toEqual(['mine']);
     expect((await see(c.ines, 'held')).slots[0]!.state).toBe('pending');
     expect(seenPosts(await see(c.teodora, 'held')).map(({ waiting }) => waiting)).toEqual(['held', 'held']);
-    await decide(c.ines, 'mine', { state: 'approved', reason: null }).expect(404);
-    await decide(c.teodora, 'brams', { state: 'approved', reason: null }).expect(200);
+    await decide(c.ines, 'mine', 'approve').expect(404);
+    await decide(c.teodora, 'brams', 'approve').expect(200);
     expect(ids(await see(c.ines, 'held'))).toEqual(['brams', 'mine']);
     expect((await see(c.bram, 'held')).slots[0]!.state).toBe('met');
     await write(c.bram, 'held', 'second').expect(200);
@@ -147,12 +147,15 @@ describe('approval', () => {
   it('gives back with a reason only its author reads; sent again it waits again', async () => {
     await write(c.ines, 'held', 'mine').expect(200);
     c.server.now += 1000;
-    await decide(c.teodora, 'mine', { state: 'returned', reason: ' ' }).expect(422);
-    await decide(c.teodora, 'mine', { state: 'returned', reason: 'Name your source.' }).expect(200);
+    await decide(c.teodora, 'mine', 'return', ' ').expect(422);
+    await decide(c.teodora, 'mine', 'return', 'Name your source.').expect(200);
     const mine = seenPosts(await see(c.ines, 'held'))[0]!;
     expect(mine).toMatchObject({ waiting: 'returned', returnedWhy: 'Name your source.' });
     expect((await see(c.ines, 'held')).sealed).not.toBeNull();
-    await decide(c.teodora, 'mine', { state: 'approved', reason: null }).expect(409);
+    expect((await decide(c.teodora, 'mine', 'approve').expect(200)).body).toMatchObject({
+      changed: [],
+      passed: [{ why: 'does not wait for approval any more', posts: ['mine'] }],
+    });
     c.server.now += 1000;
     await c.ines.send('patch', `${C}/forums/held/posts/mine`, { version: 1, doc: words(9) }).expect(200);
     expect(seenPosts(await see(c.ines, 'held'))[0]!.waiting).toBe('held');

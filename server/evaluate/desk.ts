@@ -80,13 +80,16 @@ export async function desk(
   if (forum.evaluation === null || !student || !worksWith(course, studentId)) throw notFound();
   const data = await courseData(db, setup, { forumId, authorId: studentId });
   const opened = await openForumQuietly(db, course, forumId, now);
-  const isStruck = await struckIn(db, forumId);
+  const rows = await textsOf(db, forumId, studentId);
+  const isStruck = await struckIn(
+    db,
+    rows.flatMap(({ id, parent_id }) => (parent_id === null ? [id] : [id, parent_id])),
+  );
   const shown = (html: string, postId: string) => htmlForReader(html, postId, course, opened, isStruck);
   const own = data.postsBy(forumId, studentId);
   const part = participationOf(data, forum, student, now);
   const stored = await storedScore(db, card.itemId, studentId);
   const decisions = stored ? (JSON.parse(stored.decisions) as Decisions) : NO_DECISIONS;
-  const rows = await textsOf(db, forumId, studentId);
   const initialIds = new Set(part.slots.filter((slot) => slot.kind === 'initial').map((slot) => slot.postId));
   const posts = own
     .filter((post) => createdAt(post) <= now)

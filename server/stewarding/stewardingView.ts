@@ -40,7 +40,7 @@ async function waitingPosts(
   );
   const ids = held.map(({ id }) => id);
   const texts = await newest(db, ids);
-  const isStruck = await struckIn(db, opened.forum.id);
+  const isStruck = await struckIn(db, ids);
   const reasons =
     ids.length === 0
       ? []
