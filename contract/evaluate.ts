@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { EvidenceMark } from '../core/evidence/evidenceOf';
 import type { Part } from '../core/course/forum';
 import type { DocketState } from '../core/participation/docketState';
 import type { Slot } from '../core/participation/slot';
@@ -50,6 +51,8 @@ export const docketRow = z.object({
   words: z.int(),
   posts: z.int(),
   held: z.int(),
+  /** What is noted of how they opened the seal, for staff to look at. */
+  marks: z.array(z.custom<EvidenceMark>()),
   /** The most days any required post is late. */
   daysLate: z.int(),
   points: points.nullable(),
@@ -97,6 +100,8 @@ export const deskPost = z.object({
   removed: z.boolean(),
   waiting: z.enum(['held', 'returned']).nullable(),
   counted: z.boolean(),
+  /** What is noted of how its author opened the seal with it. */
+  marks: z.array(z.custom<EvidenceMark>()),
   slot: z.custom<Slot>().nullable(),
   answers: z
     .object({ author: personName.nullable(), html: z.string(), at: instant, removed: z.boolean() })

@@ -1,3 +1,4 @@
+import { evidenceMarks } from '../stewarding/evidence';
 import type { DeskPost, DeskView } from '../../contract/evaluate';
 import { approvalAt, createdAt, isRemovedAt } from '../../core/course/post';
 import { isCounted } from '../../core/participation/counted';
@@ -90,6 +91,7 @@ export async function desk(
   const part = participationOf(data, forum, student, now);
   const stored = await storedScore(db, card.itemId, studentId);
   const decisions = stored ? (JSON.parse(stored.decisions) as Decisions) : NO_DECISIONS;
+  const noted = await evidenceMarks(db, course, opened, now, studentId);
   const initialIds = new Set(part.slots.filter((slot) => slot.kind === 'initial').map((slot) => slot.postId));
   const posts = own
     .filter((post) => createdAt(post) <= now)
@@ -106,6 +108,7 @@ export async function desk(
         removed: isRemovedAt(post, now),
         waiting: approval === 'approved' ? null : approval,
         counted: isCounted(post, now),
+        marks: [...(noted.get(post.id) ?? [])],
         slot: part.slots.find((slot) => slot.postId === post.id && slot.kind !== 'attachment') ?? null,
         answers:
           latest.above_at === null || latest.parent_id === null

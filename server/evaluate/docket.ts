@@ -1,3 +1,6 @@
+import { openForumQuietly } from '../discuss/access';
+import { evidenceMarks } from '../stewarding/evidence';
+import type { EvidenceMark } from '../../core/evidence/evidenceOf';
 import type { DocketRow, DocketView } from '../../contract/evaluate';
 import type { CourseData } from '../../core/course/courseData';
 import type { Forum } from '../../core/course/forum';
@@ -66,6 +69,12 @@ export async function docket(
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null) throw notFound();
   const data = await courseData(db, course.setup, { forumId });
+  const opened = await openForumQuietly(db, course, forumId, now);
+  const noted = new Map<string, Set<EvidenceMark>>();
+  for (const [postId, marks] of await evidenceMarks(db, course, opened, now)) {
+    const author = opened.posts.get(postId)!.authorId;
+    noted.set(author, new Set([...(noted.get(author) ?? []), ...marks]));
+  }
   const sections = new Map(course.setup.sections.map((section) => [section.id, section.title]));
   const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => ({
     student: course.setup.names.get(student.id)!,
@@ -75,6 +84,7 @@ export async function docket(
     words: part.counted.reduce((sum, post) => sum + ownWords(post, now), 0),
     posts: part.counted.length,
     held: part.held,
+    marks: [...(noted.get(student.id) ?? [])],
     daysLate: Math.max(
       0,
       ...part.slots

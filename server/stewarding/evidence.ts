@@ -46,6 +46,7 @@ async function evidenceIn(
   course: InCourse,
   opened: OpenForum,
   now: number,
+  only: string | null = null,
 ): Promise<{ student: Student; evidence: Evidence }[]> {
   const { forum, data } = opened;
   const { setup } = course;
@@ -65,7 +66,8 @@ async function evidenceIn(
     if (distance === undefined) wanted.set(key, [first, last]);
     return distance ?? NONE;
   };
-  const authors = [...new Set([...opened.posts.values()].map(({ authorId }) => authorId))];
+  const authors =
+    only === null ? [...new Set([...opened.posts.values()].map(({ authorId }) => authorId))] : [only];
   const students = authors.flatMap((id) => {
     const student = setup.students.get(id);
     return student && worksWith(course, id) ? [student] : [];
@@ -78,15 +80,20 @@ async function evidenceIn(
   return students.flatMap((student) => of(student).map((evidence) => ({ student, evidence })));
 }
 
-/** The posts that staff may want to look at for how they opened a seal, each with why. */
+/**
+ * The posts that staff may want to look at for how they opened a seal, each with why.
+ *
+ * @param only of this student alone
+ */
 export async function evidenceMarks(
   db: Db,
   course: InCourse,
   opened: OpenForum,
   now: number,
+  only: string | null = null,
 ): Promise<Map<string, readonly EvidenceMark[]>> {
   const marks = new Map<string, readonly EvidenceMark[]>();
-  for (const { evidence } of await evidenceIn(db, course, opened, now)) {
+  for (const { evidence } of await evidenceIn(db, course, opened, now, only)) {
     if (evidence.marks.length === 0) continue;
     marks.set(evidence.unsealing.post.id, evidence.marks);
     if (evidence.final !== null) marks.set(evidence.final.post.id, evidence.marks);

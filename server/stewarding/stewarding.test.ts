@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
+import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { StewardingView } from '../../contract/stewarding';
 import { seenPosts } from '../testing/seenPosts';
 import { at, C, F, withForum, words, type Client } from '../testing/testServer';
@@ -275,6 +276,12 @@ describe('evidence', () => {
     const marked = (await seen(c.teodora)).filter(({ marks }) => marks.length > 0);
     expect(marked.map(({ id }) => id)).toEqual(['bram-1']);
     expect((await seen(c.bram)).every(({ marks }) => marks.length === 0)).toBe(true);
+    const { rows } = (await c.teodora.get(`${F}/docket`).expect(200)).body as DocketView;
+    expect(rows.filter(({ marks }) => marks.length > 0)).toMatchObject([
+      { student: { id: 'bram' }, marks: ['changed', 'fewWords'] },
+    ]);
+    const desk = (await c.teodora.get(`${F}/docket/bram`).expect(200)).body as DeskView;
+    expect(desk.posts.map(({ marks }) => marks)).toEqual([['changed', 'fewWords']]);
   });
   it('writes down nothing that a student was not sent, nor what staff saw through their eyes', async () => {
     c = await withForum(sealed);

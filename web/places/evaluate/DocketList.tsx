@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { release, type DocketRow, type DocketView } from '../../../contract/evaluate';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { EVIDENCE_WORDS } from '../../ui/evidenceWords';
 import { countWords, pointWords } from '../../ui/pointWords';
 import { Tally } from '../../ui/Tally';
 import { STATE_ORDER, STATE_WORDS } from './states';
@@ -53,6 +54,11 @@ function Row({ row, selected, to }: { row: DocketRow; selected: boolean; to: str
             {row.daysLate > 0 && ` · ${countWords(row.daysLate, 'day')} late`}
             {row.held > 0 && ` · ${row.held} held`}
           </span>
+          {row.marks.length > 0 && (
+            <span className="block text-xs" style={selected ? undefined : { color: 'var(--seal)' }}>
+              {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(' · ')}
+            </span>
+          )}
         </span>
         <span
           className={`num shrink-0 text-sm ${selected ? '' : row.state === 'changed' ? 'font-semibold' : 'quiet'}`}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { DeskPost, DeskView } from '../../../contract/evaluate';
 import { useCourse } from '../../data/course';
+import { EVIDENCE_WORDS } from '../../ui/evidenceWords';
 import { dateWords } from '../../ui/dateWords';
 import { countWords, numberWords } from '../../ui/pointWords';
 import { Prose } from '../../ui/Prose';
@@ -75,7 +76,7 @@ function marks(post: DeskPost): string[] {
   if (post.waiting === 'held') words.push('waiting for approval');
   if (post.waiting === 'returned') words.push('given back');
   if (!post.counted && words.length === 0) words.push('does not count');
-  return words;
+  return [...words, ...post.marks.map((mark) => EVIDENCE_WORDS[mark])];
 }
 
 function PagePost({ view, post, number }: { view: DeskView; post: DeskPost; number: number }) {
