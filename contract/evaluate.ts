@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { EvidenceMark } from '../core/evidence/evidenceOf';
-import type { Part } from '../core/course/forum';
+import type { Part } from '../core/course/evaluation';
 import type { DocketState } from '../core/participation/docketState';
 import type { Slot } from '../core/participation/slot';
 import type { ExplanationLine } from '../core/scoring/explanation';
@@ -76,9 +76,27 @@ export const getDocket = endpoint({
   answer: docketView,
 });
 
+/** What is decided about one part; each kind of part reads its own field. */
+const partDecision = z.strictObject({
+  points: points.min(0, 'Points are 0 or more.').nullable().optional(),
+  criteria: z
+    .record(
+      id,
+      z.strictObject({
+        levelId: id.nullable(),
+        points: points.min(0, 'Points are 0 or more.').nullable().optional(),
+        comment: z.string().max(4000, 'A comment has at most 4,000 characters.').optional(),
+      }),
+    )
+    .optional(),
+  items: z.record(id, z.boolean()).optional(),
+  levelId: id.nullable().optional(),
+  posts: z.record(id, z.union([points.min(0, 'Points are 0 or more.'), z.literal('leftOut')])).optional(),
+});
+
 /** What the evaluator decides. */
 export const decisions = z.strictObject({
-  parts: z.record(id, z.strictObject({ points: points.min(0).nullable().optional() })),
+  parts: z.record(id, partDecision),
   adjustment: z
     .strictObject({ points, reason: z.string().trim().min(1, 'Say why the score is adjusted.').max(400) })
     .nullable(),

@@ -1,3 +1,4 @@
+import { evaluationRules } from './evaluationRules';
 import { z } from 'zod';
 import type { Forum } from '../core/course/forum';
 import { id, instant, percent } from './basics';
@@ -64,29 +65,6 @@ export const ownTerms = z.strictObject({
     repliesDue: dateTerm.optional(),
   }),
   numbers,
-});
-
-const partCommon = {
-  id,
-  title: z.string().trim().min(1, 'a part needs a name').max(80),
-  maximum: z.int().min(1, 'a part needs points above 0').max(100_000),
-  basis: z.enum(['initial', 'replies', 'whole']),
-};
-const part = z.discriminatedUnion('kind', [
-  z.strictObject({ ...partCommon, kind: z.literal('direct') }),
-  z.strictObject({ ...partCommon, kind: z.literal('completion'), allOrNothing: z.boolean() }),
-]);
-
-const evaluation = z.strictObject({
-  maximum: z.int().min(0).max(100_000, 'at most 1,000 points'),
-  parts: z.array(part).max(20),
-  lateness: z.discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('none') }),
-    z.strictObject({ kind: z.literal('perDay'), percent, atMost: percent }),
-    z.strictObject({ kind: z.literal('noCredit') }),
-  ]),
-  gate: z.enum(['none', 'replies', 'whole']),
-  aboveMaximum: z.boolean(),
 });
 
 /** The rules of a forum as they are saved: core's Forum without what is decided elsewhere (status, freeze). */
@@ -163,7 +141,7 @@ export const forumRules = z.strictObject({
     when: z.union([z.enum(['complete', 'anyPost']), z.strictObject({ atLeast: z.int().min(1).max(100) })]),
     afterLastDue: z.boolean(),
   }),
-  evaluation: evaluation.nullable(),
+  evaluation: evaluationRules.nullable(),
 });
 export type ForumRules = z.infer<typeof forumRules>;
 

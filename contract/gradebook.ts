@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Display } from '../core/gradebook/gradebook';
-import type { Part } from '../core/course/forum';
+import type { Part } from '../core/course/evaluation';
 import type { ExplanationLine } from '../core/scoring/explanation';
 import { courseParams, id, instant, page, paging, percent, personName, points } from './basics';
 import { endpoint } from './endpoint';

@@ -130,12 +130,51 @@ describe('checks', () => {
       params: { sum: 400, maximum: 1000 },
     });
     expect(codes(evaluation(0, []))).toEqual(['noMaximum']);
-    expect(codes({ ...evaluation(400, [part]), required: { replies: 0 } })).toEqual(['completionOfNothing']);
     expect(
       codes(evaluation(400, [part]), {
         categories: [{ id: 'c', title: 'C', weight: 9000, zeroForMissing: false }],
       }),
     ).toEqual(['outsideCategory', 'weightsDoNotAddUp']);
+    expect(codes({ ...evaluation(400, [part]), required: { replies: 0 } })).toEqual(['completionOfNothing']);
+    const perPost = { ...part, kind: 'perPost' as const, each: 100, unscored: 'zero' as const };
+    const sum = { ...perPost, combine: { by: 'sum' as const } };
+    expect(codes(evaluation(400, [sum]))).toEqual([]);
+    expect(codes({ ...evaluation(400, [sum]), required: { replies: 0 } })).toEqual(['sumOfNothing']);
+    const first = { ...perPost, basis: 'initial' as const, combine: { by: 'mean' as const } };
+    const unsealed = { seal: null, required: { initialRequired: 0 as const } };
+    expect(codes({ ...evaluation(400, [first]), ...unsealed })).toEqual(['initialPartWithoutInitial']);
+    expect(codes(evaluation(400, [{ ...part, kind: 'ratings' as const, atLeast: 2 }]))).toEqual([
+      'ratingsOff',
+    ]);
+  });
+  it('criteria and items that cannot reach the maximum of their part', () => {
+    const part = { id: 'a', title: 'A', maximum: 400, basis: 'whole' as const };
+    const of = (more: object) => ({
+      evaluation: {
+        maximum: 400,
+        parts: [{ ...part, ...more } as NonNullable<Forum['evaluation']>['parts'][number]],
+        lateness: { kind: 'none' as const },
+        gate: 'none' as const,
+        aboveMaximum: false,
+      },
+    });
+    const level = (points: number) => ({ id: `l${points}`, title: 'L', description: '', points });
+    const criterion = (id: string, ...points: number[]) => ({
+      id,
+      title: id,
+      description: '',
+      outcome: '',
+      basis: 'whole' as const,
+      levels: points.map(level),
+    });
+    const rubric = (...criteria: object[]) => of({ kind: 'rubric', anyNumber: false, criteria });
+    expect(codes(rubric(criterion('a', 0, 250), criterion('b', 150, 50)))).toEqual([]);
+    expect(find(rubric(criterion('a', 0, 250)))[0]).toMatchObject({
+      code: 'cannotReach',
+      params: { part: 'A', most: 250, maximum: 400 },
+    });
+    const item = { id: 'i', title: 'I', points: 500, slot: null };
+    expect(codes(of({ kind: 'checklist', items: [item] }))).toEqual(['cannotReach']);
   });
   it('an empty audience, questions without a list, forums that wait for each other', () => {
     expect(codes({ audience: { kind: 'listed', sectionIds: [], groupIds: [], studentIds: [] } })).toEqual([

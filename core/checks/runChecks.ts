@@ -3,6 +3,7 @@ import { inAudience } from '../access/audience';
 import { resolveTerms, type ResolvedTerms } from '../access/resolveTerms';
 import type { Forum } from '../course/forum';
 import type { Alike, Check, CheckContext, Finding, Member } from './check';
+import { cannotReach } from './cannotReach';
 import { completionOfNothing } from './completionOfNothing';
 import { crowdedDueDates } from './crowdedDueDates';
 import { dueBeforePosting } from './dueBeforePosting';
@@ -10,6 +11,7 @@ import { dueInClockChange } from './dueInClockChange';
 import { dueOutsidePosting } from './dueOutsidePosting';
 import { emptyAudience } from './emptyAudience';
 import { enrolledAfterDue } from './enrolledAfterDue';
+import { initialPartWithoutInitial } from './initialPartWithoutInitial';
 import { inNoGroup } from './inNoGroup';
 import { initialAfterOthersReplies } from './initialAfterOthersReplies';
 import { noQuestions } from './noQuestions';
@@ -18,9 +20,11 @@ import { partsDoNotAddUp } from './partsDoNotAddUp';
 import { postingAfterInvisible } from './postingAfterInvisible';
 import { prerequisiteCycle } from './prerequisiteCycle';
 import { prerequisiteTooLate } from './prerequisiteTooLate';
+import { ratingsOff } from './ratingsOff';
 import { repliesTooSoon } from './repliesTooSoon';
 import { sealWithoutInitial } from './sealWithoutInitial';
 import { spaceTooSmall } from './spaceTooSmall';
+import { sumOfNothing } from './sumOfNothing';
 import { tooFewCanPost } from './tooFewCanPost';
 import { unitOutOfOrder } from './unitOutOfOrder';
 import { windowEndsBeforeStart } from './windowEndsBeforeStart';
@@ -31,7 +35,10 @@ const CHECKS: readonly Check[] = [
   dueBeforePosting,
   prerequisiteCycle,
   partsDoNotAddUp,
+  cannotReach,
   completionOfNothing,
+  sumOfNothing,
+  initialPartWithoutInitial,
   emptyAudience,
   noQuestions,
   dueOutsidePosting,
@@ -49,6 +56,7 @@ const CHECKS: readonly Check[] = [
   unitOutOfOrder,
   enrolledAfterDue,
   outsideCategory,
+  ratingsOff,
 ];
 
 /** What {@link runChecks} needs; the members are worked out from the course. */

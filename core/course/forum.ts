@@ -1,5 +1,6 @@
 import type { Instant, Minutes } from '../time/instant';
-import type { Percent, Points } from '../scoring/points';
+import type { Percent } from '../scoring/points';
+import type { Evaluation } from './evaluation';
 import type { Id } from './id';
 
 /** What starts a conversation. (rules §2) */
@@ -104,46 +105,6 @@ export interface ReadyRule {
   readonly when: 'complete' | 'anyPost' | { readonly atLeast: number };
   /** Whether any counted post is enough once the last due date has passed. */
   readonly afterLastDue: boolean;
-}
-
-/** What lateness takes. (rules §6, step 2) */
-export type Lateness =
-  | { readonly kind: 'none' }
-  | { readonly kind: 'perDay'; readonly percent: Percent; readonly atMost: Percent }
-  | { readonly kind: 'noCredit' };
-
-/** What a late or missing initial post shuts. (rules §6, step 3) */
-export type Gate = 'none' | 'replies' | 'whole';
-
-/** Which posts and slots a part looks at. (rules §6) */
-export type Basis = 'initial' | 'replies' | 'whole';
-
-interface PartCommon {
-  readonly id: Id;
-  readonly title: string;
-  readonly maximum: Points;
-  readonly basis: Basis;
-}
-/** The evaluator gives a number. */
-export interface DirectPart extends PartCommon {
-  readonly kind: 'direct';
-}
-/** The share of required posts that were made. */
-export interface CompletionPart extends PartCommon {
-  readonly kind: 'completion';
-  readonly allOrNothing: boolean;
-}
-/** One part of a forum's evaluation; a kind is one file in `core/scoring/kinds`. */
-export type Part = DirectPart | CompletionPart;
-
-/** How a forum becomes a score. (rules §6) */
-export interface Evaluation {
-  readonly maximum: Points;
-  readonly parts: readonly Part[];
-  readonly lateness: Lateness;
-  readonly gate: Gate;
-  /** Whether adjustment or override may lift a score above the maximum. */
-  readonly aboveMaximum: boolean;
 }
 
 /** A forum as the rules see it: every setting that changes who sees what, what counts, or what score follows. */

@@ -39,8 +39,24 @@ export interface Post {
   readonly removals: readonly { readonly from: Instant; readonly to: Instant | null }[];
   /** Decisions about approval, in order; none where nothing was ever held. */
   readonly approvals: readonly { readonly at: Instant; readonly state: 'held' | 'approved' | 'returned' }[];
+  /** What other students rated it, 1 to 5, each with the times it stood; absent where nobody did. */
+  readonly ratings?: readonly Rating[];
   /** Of an opening post: the times its thread was frozen; absent where it never was. */
   readonly freezes?: readonly { readonly from: Instant; readonly to: Instant | null }[];
+}
+
+/** A rating by another student. */
+export interface Rating {
+  readonly value: number;
+  readonly from: Instant;
+  readonly to: Instant | null;
+}
+
+/** The ratings of a post that stood at an instant, 1 to 5. */
+export function ratingsAt(post: Post, t: Instant): number[] {
+  return (post.ratings ?? []).flatMap(({ value, from, to }) =>
+    from <= t && (to === null || to > t) ? [value] : [],
+  );
 }
 
 /** When a post was first received. */

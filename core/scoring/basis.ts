@@ -1,4 +1,5 @@
-import type { Basis, Forum } from '../course/forum';
+import type { Basis } from '../course/evaluation';
+import type { Forum } from '../course/forum';
 import type { Post } from '../course/post';
 import type { Participation } from '../participation/participationOf';
 import { isPeerReply } from '../participation/peerReply';
@@ -11,6 +12,22 @@ export function slotsOf(basis: Basis, slots: readonly Slot[]): Slot[] {
   if (basis === 'initial')
     return slots.filter((slot) => slot.kind === 'initial' || slot.kind === 'attachment');
   return basis === 'replies' ? slots.filter((slot) => slot.kind === 'reply') : [...slots];
+}
+
+/** How many posts of a basis the forum asks of everybody; 0 where it asks none. (rules §5) */
+export function requiredOf(basis: Basis, { required }: Pick<Forum, 'required'>): number {
+  const { initialRequired, replies, posts } = required;
+  if (basis === 'whole') return initialRequired + replies + posts;
+  return basis === 'initial' ? initialRequired : replies;
+}
+
+/**
+ * Whether the forum asks for posts of a basis, and the student has to make none of them: all are waived. (rules §6)
+ *
+ * @param slots those of the basis that the student has
+ */
+export function isWaived(basis: Basis, forum: Pick<Forum, 'required'>, slots: readonly Slot[]): boolean {
+  return slots.length === 0 && requiredOf(basis, forum) > 0;
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Lateness } from '../course/forum';
+import type { Lateness } from '../course/evaluation';
 import type { Slot } from '../participation/slot';
 import { divideRounded, WHOLE, type Percent, type Points } from './points';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Evaluation, Lateness, Part } from '../course/forum';
+import type { Evaluation, Lateness, Part } from '../course/evaluation';
 import type { Post } from '../course/post';
 import { DAY } from '../time/instant';
 import { participationOf } from '../participation/participationOf';

@@ -1,11 +1,12 @@
-import type { Evaluation, Forum } from '../course/forum';
+import type { Evaluation } from '../course/evaluation';
+import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Participation } from '../participation/participationOf';
 import type { Instant } from '../time/instant';
 import { postsOf, slotsOf } from './basis';
 import { sumOf, type ExplanationLine } from './explanation';
 import { gateState, type GateState } from './gate';
-import type { PartDecision } from './kinds/partKind';
+import type { PartContext, PartDecision } from './kinds/partKind';
 import { kindOf, valueOf } from './kinds/partKinds';
 import { lessen } from './lateness';
 import type { Points } from './points';
@@ -70,10 +71,18 @@ export function suggest(
   const parts: SuggestedPart[] = [];
   for (const part of evaluation.parts) {
     const slots = slotsOf(part.basis, participation.slots);
-    const posts = postsOf(part.basis, forum, participation);
-    const context = { part, forum, slots, posts, decision: decisions.parts[part.id] ?? {} };
+    const context: PartContext = {
+      part,
+      forum,
+      allSlots: participation.slots,
+      slots,
+      posts: postsOf(part.basis, forum, participation),
+      postsOf: (basis) => postsOf(basis, forum, participation),
+      decision: decisions.parts[part.id] ?? {},
+      t,
+    };
     const value = valueOf(context);
-    lines.push({ partId: part.id, amount: value.points, ...value.line });
+    for (const line of value.lines) lines.push({ partId: part.id, ...line });
     const kind = kindOf(part);
     const floor = kind.withoutLate(context) ?? 0;
     const lessened = lessen(evaluation.lateness, value.points, part.maximum, slots, kind.judged, floor);

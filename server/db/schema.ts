@@ -181,7 +181,14 @@ export interface Database {
   struck_quote: { post_id: string; source_id: string; at: number; by: string };
   mention: { post_id: string; person_id: string; at: number };
   /** A nod (value 1) or a rating (1 to 5); `ended_at` once it was taken back or changed. */
-  nod: { post_id: string; person_id: string; value: number; at: number; ended_at: number | null };
+  nod: {
+    post_id: string;
+    person_id: string;
+    value: number;
+    at: number;
+    ended_at: number | null;
+    kind: Generated<'nod' | 'rating'>;
+  };
   read_mark: { person_id: string; post_id: string; at: number };
   bookmark: { person_id: string; post_id: string; at: number };
   /** When the text of a post first reached a student of a sealed forum. */

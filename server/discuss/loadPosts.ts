@@ -1,5 +1,5 @@
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
-import type { Post, Revision } from '../../core/course/post';
+import type { Post, Rating, Revision } from '../../core/course/post';
 import type { CourseSetup } from '../course/courseCache';
 import { loadScores } from '../evaluate/loadScores';
 import { sql, type Kysely } from 'kysely';
@@ -94,6 +94,24 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
   ).execute();
   for (const { thread_id, from, to } of freezeRows)
     freezes.set(thread_id, [...(freezes.get(thread_id) ?? []), { from, to }]);
+  const ratings = new Map<string, Rating[]>();
+  const ratingRows = await narrow(
+    db
+      .selectFrom('post')
+      .innerJoin('forum', 'forum.id', 'post.forum_id')
+      .innerJoin('nod', 'nod.post_id', 'post.id')
+      .innerJoin('member', (join) =>
+        join
+          .onRef('member.person_id', '=', 'nod.person_id')
+          .onRef('member.course_id', '=', 'forum.course_id'),
+      )
+      .select(['nod.post_id', 'nod.value', 'nod.at', 'nod.ended_at'])
+      .where('nod.kind', '=', 'rating')
+      .where('member.role', '=', 'student')
+      .orderBy('nod.at'),
+  ).execute();
+  for (const { post_id, value, at, ended_at } of ratingRows)
+    ratings.set(post_id, [...(ratings.get(post_id) ?? []), { value, from: at, to: ended_at }]);
   return rows.map((row) => ({
     id: row.id,
     forumId: row.forum_id,
@@ -113,6 +131,7 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
     revisions: revisions.get(row.id) ?? [],
     removals: removals.get(row.id) ?? [],
     approvals: approvals.get(row.id) ?? [],
+    ...(ratings.has(row.id) && { ratings: ratings.get(row.id)! }),
     ...(freezes.has(row.id) && { freezes: freezes.get(row.id)! }),
   }));
 }

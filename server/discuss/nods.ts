@@ -23,12 +23,14 @@ export function setNod(
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: approve === 'nods' ? 'nod' : 'rate', place }, now),
     );
+    const kind = approve === 'nods' ? 'nod' : 'rating';
     if (approve === 'nods' && value !== null && value !== 1) throw wrongField('value', 'A nod is 1.');
     const standing = await trx
       .selectFrom('nod')
       .select('value')
       .where('post_id', '=', postId)
       .where('person_id', '=', course.person.id)
+      .where('kind', '=', kind)
       .where('ended_at', 'is', null)
       .executeTakeFirst();
     if ((standing?.value ?? null) === value) return;
@@ -37,12 +39,13 @@ export function setNod(
       .set({ ended_at: now })
       .where('post_id', '=', postId)
       .where('person_id', '=', course.person.id)
+      .where('kind', '=', kind)
       .where('ended_at', 'is', null)
       .execute();
     if (value !== null)
       await trx
         .insertInto('nod')
-        .values({ post_id: postId, person_id: course.person.id, value, at: now, ended_at: null })
+        .values({ post_id: postId, person_id: course.person.id, value, at: now, ended_at: null, kind })
         .execute();
   });
 }

@@ -55,7 +55,10 @@ export async function postBodies(
   const texts = await latestTexts(db, ids, now);
   const reasons = await returnReasons(db, ids);
   const files = await loadAttachments(db, ids, now);
-  const nods = forum.allowed.approve === 'off' ? new Map<string, Nod[]>() : await loadNods(db, ids, now);
+  const nods =
+    forum.allowed.approve === 'off'
+      ? new Map<string, Nod[]>()
+      : await loadNods(db, ids, forum.allowed.approve === 'nods' ? 'nod' : 'rating', now);
   const isStruck = await struckIn(
     db,
     texts.flatMap(({ id, html }) => (hasQuotes(html) ? [id] : [])),

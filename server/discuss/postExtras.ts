@@ -46,11 +46,17 @@ export interface Nod {
 }
 
 /** Nods and ratings of some posts that stand at an instant. */
-export async function loadNods(db: Db, ids: readonly string[], now: number): Promise<Map<string, Nod[]>> {
+export async function loadNods(
+  db: Db,
+  ids: readonly string[],
+  kind: 'nod' | 'rating',
+  now: number,
+): Promise<Map<string, Nod[]>> {
   const rows = await db
     .selectFrom('nod')
     .select(['nod.post_id', 'nod.person_id', 'nod.value'])
     .where('nod.post_id', 'in', ids)
+    .where('nod.kind', '=', kind)
     .where('nod.at', '<=', now)
     .where((eb) => eb.or([eb('nod.ended_at', 'is', null), eb('nod.ended_at', '>', now)]))
     .execute();

@@ -87,7 +87,7 @@ describe('evaluating', () => {
   it('refuses what cannot be: missing parts, points outside bounds, an override without reason, an unknown part', async () => {
     expect((await give(c.teodora, 'ines', 0, null).expect(422)).body.errors[0].field).toBe('decisions');
     expect((await give(c.teodora, 'ines', 0, 601).expect(422)).body.errors[0].field).toBe(
-      'decisions.parts.initial',
+      'decisions.parts.initial.points',
     );
     expect((await give(c.teodora, 'ines', 0, -1).expect(422)).body.errors[0].field).toBe(
       'decisions.parts.initial.points',

@@ -1,3 +1,4 @@
+import { decisionProblem } from '../../core/scoring/kinds/partKinds';
 import type { DeskView } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
 import { plainText } from '../../core/text/plainText';
@@ -14,16 +15,19 @@ import type { RecordedScore } from './loadScores';
 function checkDecisions(course: InCourse, forumId: string, decisions: Decisions): void {
   const { evaluation } = forumIn(course.setup, forumId).forum;
   if (evaluation === null) throw notFound();
-  for (const [partId, { points }] of Object.entries(decisions.parts)) {
+  const words = (points: number) => (points / 100).toFixed(2);
+  for (const [partId, decision] of Object.entries(decisions.parts)) {
     const part = evaluation.parts.find(({ id }) => id === partId);
     if (!part)
       throw wrongField(`decisions.parts.${partId}`, 'The forum has no such part any more. Reload the page.');
-    if (points !== null && points !== undefined && points > part.maximum) {
-      throw wrongField(
-        `decisions.parts.${partId}`,
-        `${part.title}: at most ${(part.maximum / 100).toFixed(2)} points.`,
-      );
-    }
+    const problem = decisionProblem(part, decision);
+    if (problem === null) continue;
+    throw wrongField(
+      `decisions.parts.${partId}.${problem.field}`,
+      problem.code === 'unknown'
+        ? `${problem.title}: what was chosen is not there any more. Reload the page.`
+        : `${problem.title}: points from ${words(problem.least ?? 0)} to ${words(problem.most ?? 0)}.`,
+    );
   }
   const { override } = decisions;
   if (override !== null && withinBounds(override.points, evaluation) !== override.points) {

@@ -47,6 +47,10 @@ const NEVER_WORDS: Record<string, string> = {
   prerequisiteCycle: 'These forums would wait for each other; take one of the prerequisites away.',
   completionOfNothing:
     'A part counts required posts, and none are required; require some, or give the points yourself.',
+  sumOfNothing:
+    'A part adds up the scores of posts, and none are required to measure the sum by; require some, or combine them otherwise.',
+  initialPartWithoutInitial:
+    'A part looks at the initial post, and none is required; require one, or let the part look at everything.',
 };
 
 /** A forum with errors cannot be published; a few cannot even be saved. (rules §3, §6, §8) */

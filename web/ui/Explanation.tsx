@@ -1,4 +1,4 @@
-import type { Part } from '../../core/course/forum';
+import type { Part } from '../../core/course/evaluation';
 import type { ExplanationLine } from '../../core/scoring/explanation';
 import { amountWords, explanationWords } from './explanationWords';
 import { pointWords } from './pointWords';

@@ -1,6 +1,34 @@
-import type { Part } from '../../core/course/forum';
+import type { Part } from '../../core/course/evaluation';
 import type { ExplanationLine } from '../../core/scoring/explanation';
 import { countWords, maximumWords, pointWords } from './pointWords';
+
+/** How scores of posts were made one: "the mean", "the best 3". */
+function combinationWords({ by, n }: ExplanationLine['params']): string {
+  if (by === 'best') return `the mean of the best ${String(n)}`;
+  if (by === 'mostFrequent') return 'the most frequent score';
+  if (by === 'highest' || by === 'lowest') return `the ${by} score`;
+  return `the ${String(by)}`;
+}
+
+/** The lines a part begins with: what it comes to before anything is taken away. */
+const STARTS: readonly ExplanationLine['code'][] = [
+  'given',
+  'notYetGiven',
+  'criterion',
+  'ticked',
+  'notTicked',
+  'level',
+  'combined',
+  'noPosts',
+  'ratings',
+  'tooFewRatings',
+  'completion',
+  'completionAllOrNothing',
+  'allWaived',
+];
+
+/** Whether a line says what a part comes to, rather than what is added or taken away afterwards. */
+export const isStart = (line: ExplanationLine): boolean => STARTS.includes(line.code);
 
 /** One line of an explanation as a sentence. */
 export function explanationWords(line: ExplanationLine, parts: readonly Part[]): string {
@@ -11,7 +39,27 @@ export function explanationWords(line: ExplanationLine, parts: readonly Part[]):
     case 'given':
       return `${name}: given`;
     case 'notYetGiven':
-      return `${name}: not given yet`;
+      return Number(params.of) > 1
+        ? `${name}: ${String(params.given)} of ${String(params.of)} given so far`
+        : `${name}: not given yet`;
+    case 'criterion': {
+      const level = String(params.level);
+      return `${name}, ${String(params.title)}${level === '' ? '' : `: ${level}`}`;
+    }
+    case 'ticked':
+      return `${name}: ${String(params.title)}`;
+    case 'notTicked':
+      return `${name}: not ${String(params.title)}`;
+    case 'level':
+      return `${name}: ${String(params.title)}`;
+    case 'combined':
+      return `${name}: ${combinationWords(params)} of ${countWords(Number(params.given), 'scored post')}`;
+    case 'noPosts':
+      return `${name}: no posts to score`;
+    case 'ratings':
+      return `${name}: ${pointWords(Number(params.mean))} of 5 from ${countWords(Number(params.ratings), 'rating')}`;
+    case 'tooFewRatings':
+      return `${name}: ${String(params.ratings)} of ${countWords(Number(params.atLeast), 'rating')} needed`;
     case 'completion':
       return `${name}: ${String(params.made)} of ${countWords(Number(params.of), 'required post')} made`;
     case 'completionAllOrNothing':
@@ -38,9 +86,6 @@ export function explanationWords(line: ExplanationLine, parts: readonly Part[]):
 
 /** "+0.50" or "−1.20": what a line adds or takes away. */
 export function amountWords(line: ExplanationLine): string {
-  const isStart = ['given', 'notYetGiven', 'completion', 'completionAllOrNothing', 'allWaived'].includes(
-    line.code,
-  );
-  if (isStart) return pointWords(line.amount);
+  if (isStart(line)) return pointWords(line.amount);
   return line.amount < 0 ? `−${pointWords(-line.amount)}` : `+${pointWords(line.amount)}`;
 }

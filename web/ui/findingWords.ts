@@ -51,6 +51,26 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
           'Nothing to complete.',
           `“${String(params.part)}” counts required posts, and none are required.`,
         ];
+      case 'cannotReach':
+        return [
+          `“${String(params.part)}” cannot reach its points.`,
+          `What it is made of comes to ${pointWords(Number(params.most))}, the part has ${pointWords(Number(params.maximum))}.`,
+        ];
+      case 'sumOfNothing':
+        return [
+          'Nothing to measure the sum by.',
+          `“${String(params.part)}” adds up the scores of posts, and no posts are required.`,
+        ];
+      case 'initialPartWithoutInitial':
+        return [
+          'No initial post to look at.',
+          `“${String(params.part)}” looks at the initial post, and none is required.`,
+        ];
+      case 'ratingsOff':
+        return [
+          'Nobody can rate here.',
+          `“${String(params.part)}” is scored by ratings, and this forum has none. Turn them on, or score it otherwise.`,
+        ];
       case 'emptyAudience':
         return ['Nobody is asked.', 'Choose an audience with at least one student.'];
       case 'noQuestions':

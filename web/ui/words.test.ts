@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding } from '../../core/checks/check';
-import type { Part } from '../../core/course/forum';
+import type { Part } from '../../core/course/evaluation';
 import type { ExplanationLine } from '../../core/scoring/explanation';
 import { DAY, HOUR, MINUTE } from '../../core/time/instant';
 import { fromWallClock } from '../../core/time/wallClock';
@@ -191,6 +191,10 @@ describe('findings in words', () => {
       'prerequisiteCycle',
       'noMaximum',
       'completionOfNothing',
+      'cannotReach',
+      'sumOfNothing',
+      'initialPartWithoutInitial',
+      'ratingsOff',
       'emptyAudience',
       'noQuestions',
       'dueOutsidePosting',

@@ -1,4 +1,4 @@
-import type { CompletionPart } from '../../course/forum';
+import type { CompletionPart } from '../../course/evaluation';
 import { isMade, type Slot } from '../../participation/slot';
 import { divideRounded, type Points } from '../points';
 import type { PartKind, PartValue } from './partKind';
@@ -22,17 +22,21 @@ export const completion: PartKind<CompletionPart> = {
       return {
         points: part.maximum,
         incomplete: false,
-        line: { code: 'allWaived', params: {}, postIds: [] },
+        lines: [{ code: 'allWaived', amount: part.maximum, params: {}, postIds: [] }],
       };
     const filled = slots.filter(isMade);
+    const points = share(part, filled.length, of);
     return {
-      points: share(part, filled.length, of),
+      points,
       incomplete: false,
-      line: {
-        code: part.allOrNothing ? 'completionAllOrNothing' : 'completion',
-        params: { made: filled.length, of },
-        postIds: [...new Set(filled.flatMap((slot) => (slot.postId === null ? [] : [slot.postId])))],
-      },
+      lines: [
+        {
+          code: part.allOrNothing ? 'completionAllOrNothing' : 'completion',
+          amount: points,
+          params: { made: filled.length, of },
+          postIds: [...new Set(filled.flatMap((slot) => (slot.postId === null ? [] : [slot.postId])))],
+        },
+      ],
     };
   },
   withoutLate({ part, slots }) {
@@ -43,4 +47,5 @@ export const completion: PartKind<CompletionPart> = {
       slots.length,
     );
   },
+  problem: () => null,
 };

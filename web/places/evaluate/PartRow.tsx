@@ -1,5 +1,5 @@
 import type { DeskView } from '../../../contract/evaluate';
-import type { Part } from '../../../core/course/forum';
+import type { Part } from '../../../core/course/evaluation';
 import { explanationWords } from '../../ui/explanationWords';
 import { maximumWords, pointWords } from '../../ui/pointWords';
 import { Tally } from '../../ui/Tally';

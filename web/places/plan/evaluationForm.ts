@@ -1,5 +1,5 @@
 import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
-import type { Part } from '../../../core/course/forum';
+import type { Part } from '../../../core/course/evaluation';
 import { maximumWords } from '../../ui/pointWords';
 import type { FieldReader } from './fieldReader';
 
