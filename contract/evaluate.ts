@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { EvidenceMark } from '../core/evidence/evidenceOf';
 import type { Part } from '../core/course/evaluation';
+import type { Forum } from '../core/course/forum';
+import type { Done } from '../core/scoring/basis';
 import type { DocketState } from '../core/participation/docketState';
 import type { Slot } from '../core/participation/slot';
 import type { ExplanationLine } from '../core/scoring/explanation';
@@ -153,6 +155,8 @@ export const deskView = z.object({
   slots: z.array(z.custom<Slot>()),
   posts: z.array(deskPost),
   suggestion: z.custom<Suggestion>().nullable(),
+  /** What the suggestion is worked out from, so that the total follows what is typed: core's suggest with other decisions. */
+  from: z.object({ forum: z.custom<Forum>(), done: z.custom<Done>(), at: instant }),
   score: z.object({
     version,
     decisions,

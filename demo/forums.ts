@@ -3,6 +3,7 @@ import { newForum } from '../contract/newForum';
 import type { RichNode } from '../core/text/richText';
 import { textOf } from '../core/text/textOf';
 import { COURSE, studentId, when } from './course';
+import { HYDROGRAPH_ANSWERS, MAPS_LEVELS, PIPES_RATINGS, PIPES_REPLIES, PIPES_RUBRIC } from './scoring';
 
 interface Sketch {
   readonly id: string;
@@ -36,7 +37,7 @@ function settings(sketch: Sketch): ForumSettings {
 }
 
 const evaluation = newForum().rules.evaluation!;
-const [initialPart, repliesPart] = evaluation.parts;
+const repliesPart = evaluation.parts[1];
 const dates = (from: string, posting: string, initial: string, replies: string, until: string) => ({
   visibleFrom: when(`${from} 08:00`),
   postingFrom: when(`${posting} 08:00`),
@@ -99,10 +100,7 @@ const SKETCHES: readonly Sketch[] = [
       evaluation: {
         ...evaluation,
         maximum: 500,
-        parts: [
-          { ...initialPart!, maximum: 300 },
-          { ...repliesPart!, maximum: 200 },
-        ],
+        parts: [MAPS_LEVELS, { ...repliesPart!, maximum: 200 }],
       },
     },
   },
@@ -153,10 +151,7 @@ const SKETCHES: readonly Sketch[] = [
       evaluation: {
         ...evaluation,
         maximum: 600,
-        parts: [
-          { ...initialPart!, title: 'Answers', maximum: 450, kind: 'completion', allOrNothing: false },
-          { ...repliesPart!, title: 'Reply', maximum: 150 },
-        ],
+        parts: [HYDROGRAPH_ANSWERS, { ...repliesPart!, title: 'Reply', maximum: 150 }],
       },
     },
   },
@@ -255,7 +250,9 @@ const SKETCHES: readonly Sketch[] = [
         ...newForum().rules.allowed,
         attach: true,
         attachments: { kinds: ['image', 'document', 'audio', 'video'], number: 3, megabytes: 25 },
+        approve: 'ratings',
       },
+      evaluation: { ...evaluation, parts: [PIPES_RUBRIC, PIPES_REPLIES, PIPES_RATINGS] },
     },
   },
   {

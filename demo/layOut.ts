@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import { sql } from 'kysely';
 import pino from 'pino';
 import { DAY } from '../core/time/instant';
-import { NO_DECISIONS } from '../core/scoring/suggest';
 import { quotationNode } from '../core/text/quotation';
 import type { RichNode } from '../core/text/richText';
 import { textOf } from '../core/text/textOf';
@@ -15,9 +14,7 @@ import type { Db } from '../server/db/open';
 import type { Deps } from '../server/deps';
 import { removePost } from '../server/discuss/removePost';
 import { editPost, writePost } from '../server/discuss/writePost';
-import { docket } from '../server/evaluate/docket';
-import { desk } from '../server/evaluate/desk';
-import { saveScore, setExcused, setReleased } from '../server/evaluate/saveScore';
+import { setExcused } from '../server/evaluate/saveScore';
 import { setMailChoice } from '../server/mail/choice';
 import { folderTransport } from '../server/mail/transport';
 import { saveForum } from '../server/plan/saveForum';
@@ -29,13 +26,7 @@ import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { Deed } from './deed';
 import { demoForums } from './forums';
 import { demoDeeds, READINGS } from './posts';
-
-const REMARKS = [
-  'the position is clear and you let the reading disagree with you. Next time bring the number as well as the story.',
-  'strong turn in the second paragraph. I would have liked the source for the last claim.',
-  'you describe it very well; say sooner what follows from it.',
-  'thank you for answering the person nobody else had answered.',
-];
+import { evaluate, ratePosts } from './scores';
 
 /** The text of a deed, with what it quotes and whom it calls. */
 function docOf({ text, quotes, mentions }: Extract<Deed, { do: 'post' }>, parentId: string | null): RichNode {
@@ -118,6 +109,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
     share: 0.5,
     release: false,
   });
+  await ratePosts(deps, await as('teodora'), as, 'small-rivers', when('03-05 14:00'));
   await setExcused(
     deps,
     await as('teodora'),
@@ -244,39 +236,6 @@ async function keepReadings(db: Db, dataFolder: string): Promise<void> {
       at: when('03-03 18:00'),
     })
     .execute();
-}
-
-/** Gives scores to a share of those who are ready, in the order of the docket. */
-async function evaluate(
-  deps: Deps,
-  course: InCourse,
-  forumId: string,
-  at: number,
-  { share, release }: { share: number; release: boolean },
-): Promise<void> {
-  const { rows } = await docket(deps.db, course, forumId, at);
-  const ready = rows.filter((row) => row.state === 'ready');
-  const chosen = ready.slice(0, Math.ceil(ready.length * share));
-  for (const [index, row] of chosen.entries()) {
-    const studentAt = at + index * 4 * 60_000;
-    const view = await desk(deps.db, course, forumId, row.student.id, studentAt);
-    const [initial] = view.forum.parts;
-    const isThere = view.posts.some((post) => post.slot?.kind === 'initial');
-    const isJudged = initial!.kind === 'direct';
-    const given = isThere ? Math.round((initial!.maximum * (70 + ((index * 17) % 31))) / 100 / 25) * 25 : 0;
-    const remark =
-      index % 3 === 2 ? null : textOf(`${row.student.given}, ${REMARKS[index % REMARKS.length]!}`);
-    const decisions = { ...NO_DECISIONS, parts: isJudged ? { [initial!.id]: { points: given } } : {} };
-    await saveScore(
-      deps,
-      course,
-      forumId,
-      row.student.id,
-      { version: 0, decisions, remark, give: true },
-      studentAt,
-    );
-  }
-  if (release) await setReleased(deps, course, forumId, 'all', true, at + 3 * 3_600_000);
 }
 
 /** A student's unfinished initial post, so that My work has something to go on with. */

@@ -5,6 +5,9 @@ import type { Participation } from '../participation/participationOf';
 import { isPeerReply } from '../participation/peerReply';
 import type { Slot } from '../participation/slot';
 
+/** What scoring needs to know of what a student has done. */
+export type Done = Pick<Participation, 'notAsked' | 'slots' | 'counted'>;
+
 /**
  * The slots a part looks at: initial posts and their attachments; replies; or all. (rules §6)
  */
@@ -34,7 +37,7 @@ export function isWaived(basis: Basis, forum: Pick<Forum, 'required'>, slots: re
  * The posts a part looks at: those that stand in initial slots, short ones included; the peer replies, short ones
  * included; or all counted posts. (rules §6)
  */
-export function postsOf(basis: Basis, forum: Forum, participation: Participation): Post[] {
+export function postsOf(basis: Basis, forum: Forum, participation: Omit<Done, 'notAsked'>): Post[] {
   const { counted, slots } = participation;
   if (basis === 'whole') return [...counted];
   if (basis === 'replies') return counted.filter((post) => isPeerReply(post, forum.required.ownThreadCounts));

@@ -1,9 +1,8 @@
 import type { Evaluation } from '../course/evaluation';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
-import type { Participation } from '../participation/participationOf';
 import type { Instant } from '../time/instant';
-import { postsOf, slotsOf } from './basis';
+import { postsOf, slotsOf, type Done } from './basis';
 import { sumOf, type ExplanationLine } from './explanation';
 import { gateState, type GateState } from './gate';
 import type { PartContext, PartDecision } from './kinds/partKind';
@@ -60,7 +59,7 @@ export function withinBounds(points: Points, evaluation: Evaluation): Points {
  */
 export function suggest(
   forum: Forum,
-  participation: Participation,
+  participation: Done,
   decisions: Decisions,
   t: Instant,
 ): Suggestion | null {

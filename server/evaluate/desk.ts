@@ -148,6 +148,12 @@ export async function desk(
     slots: [...part.slots],
     posts,
     suggestion: suggest(forum, part, decisions, now),
+    from: {
+      // Whose dates differ is nothing that scoring asks.
+      forum: { ...forum, ownTerms: [] },
+      done: { notAsked: part.notAsked, slots: part.slots, counted: part.counted },
+      at: now,
+    },
     score: {
       version: stored?.version ?? 0,
       decisions,

@@ -17,7 +17,7 @@ export interface KeyHint {
 }
 /** A key with its action. Without Ctrl it works only while no text field has the focus. */
 export interface KeyAction extends KeyHint {
-  /** As KeyboardEvent.key; `Ctrl+Enter` for that. */
+  /** As KeyboardEvent.key; `Ctrl+Enter` for that. With empty `keys` it works, and the help does not list it by itself. */
   readonly on: string;
   readonly run: () => void;
   /** Where it says no, the key does what it does in the browser. */
@@ -32,7 +32,8 @@ const KeysContext = createContext<{
 /** Whether typing goes into something. */
 function inTextField(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  return target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+  if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|range)$/.test(target.type);
+  return target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName);
 }
 
 /** A key as it is drawn on the keyboard. */
@@ -110,7 +111,7 @@ export function useKeys(actions: readonly KeyAction[]): void {
   useLayoutEffect(() => {
     latest.current = actions;
   });
-  const listed = JSON.stringify(actions.map(({ keys, does }) => ({ keys, does })));
+  const listed = JSON.stringify(actions.flatMap(({ keys, does }) => (keys === '' ? [] : [{ keys, does }])));
   useEffect(() => {
     const owner = Symbol('keys');
     context.set(owner, JSON.parse(listed) as KeyHint[]);

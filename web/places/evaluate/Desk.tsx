@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { toast } from 'sonner';
@@ -14,7 +14,8 @@ import { useTitle } from '../../ui/useTitle';
 import { NotFound } from '../../ui/NotFound';
 import { DocketList, filtered, type DocketFilter } from './DocketList';
 import { Pages } from './Pages';
-import { ScoreSheet, type SheetHandle } from './ScoreSheet';
+import { ScoreSheet, useRelease } from './ScoreSheet';
+import { useSheet } from './sheet/useSheet';
 import { nextReady, STATE_ORDER, STATE_WORDS } from './states';
 
 const isGone = (error: unknown) => error instanceof ApiProblem && error.problem.status === 404;
@@ -26,9 +27,9 @@ export function Desk() {
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
   const { mutate: mutateAll } = useSWRConfig();
-  const sheet = useRef<SheetHandle>(null);
   const pages = useRef<HTMLDivElement>(null);
-  const [arrived, setArrived] = useState<string | null>(null);
+  /** Who is come to by going on, whose first missing points are then at hand. */
+  const arriving = useRef<string | null>(null);
   const docket = useApi(getDocket, { course: course.id, forum: forumId! });
   const desk = useApi(
     getDesk,
@@ -51,7 +52,7 @@ export function Desk() {
   const addressOf = (id: string) =>
     `/c/${course.id}/evaluate/${forumId}/${id}${search.size > 0 ? `?${search.toString()}` : ''}`;
   const go = (id: string, focus: boolean) => {
-    setArrived(focus ? id : null);
+    arriving.current = focus ? id : null;
     void navigate(addressOf(id));
     pages.current?.scrollTo({ top: 0 });
   };
@@ -87,48 +88,83 @@ export function Desk() {
     void desk.mutate();
     void mutateAll(keyOf(getCourse, { course: course.id }));
   };
-  const onGiven = (view: DeskView, andNext: boolean) => {
-    void mutateAll(keyOf(getDesk, { course: course.id, forum: forumId!, student: view.student.id }), view, {
-      revalidate: false,
-    });
+  const { mutate: mutateDesk } = desk;
+  const onKept = useCallback(
+    (view: DeskView) => {
+      void mutateAll(keyOf(getDesk, { course: course.id, forum: forumId!, student: view.student.id }), view, {
+        revalidate: false,
+      });
+    },
+    [mutateAll, course.id, forumId],
+  );
+  const shown = desk.data?.student.id === studentId ? desk.data : null;
+  const sheet = useSheet(shown ?? null, onKept);
+  const first = sheet?.rows.find(({ isGiven }) => !isGiven) ?? sheet?.rows[0];
+  const startAt = useRef<() => void>(() => undefined);
+  useEffect(() => {
+    startAt.current = () => {
+      if (first) sheet?.goTo(first.id);
+    };
+  });
+  const here = sheet?.now.view.student.id ?? null;
+  useEffect(() => {
+    if (here === null || arriving.current !== here) return;
+    arriving.current = null;
+    startAt.current();
+  }, [here]);
+  const give = async (andNext: boolean) => {
+    const given = await sheet?.state.give();
+    if (!given) return;
     refresh();
     if (andNext) goNext();
+  };
+  const toggleRelease = useRelease(shown ?? null, refresh);
+  const choices = sheet?.rows.some((row) => row.choices > 0) ?? false;
+  // Where the pages have the focus the arrows scroll them.
+  const arrowsChoose = () => document.activeElement !== pages.current;
+  const digit = (nth: number) => {
+    if (choices) sheet?.choose(nth);
+    else if (sheet?.rows[nth]) sheet.goTo(sheet.rows[nth].id);
   };
   useKeys([
     {
       on: 'Ctrl+Enter',
       keys: 'Ctrl ↵',
       does: 'give the score and open the next ready student',
-      run: () => sheet.current?.give(true),
+      run: () => void give(true),
     },
-    {
-      on: 'a',
-      keys: 'A',
-      does: 'accept the suggested score and stay',
-      run: () => sheet.current?.give(false),
-    },
+    { on: 'a', keys: 'A', does: 'accept the suggested score and stay', run: () => void give(false) },
     { on: 'n', keys: 'N', does: 'open the next ready student', run: goNext },
     { on: 'j', keys: 'J', does: 'open the next student of the docket', run: () => step(1) },
     { on: 'k', keys: 'K', does: 'open the student before', run: () => step(-1) },
     {
-      on: '1',
-      keys: '1',
-      does: 'go to the points of the first part',
-      run: () => sheet.current?.focusPart(0),
+      on: 'ArrowDown',
+      keys: '↓',
+      does: 'go to what is given next',
+      when: arrowsChoose,
+      run: () => sheet?.step(1),
     },
     {
-      on: '2',
-      keys: '2',
-      does: 'go to the points of the second part',
-      run: () => sheet.current?.focusPart(1),
+      on: 'ArrowUp',
+      keys: '↑',
+      does: 'go to what is given before',
+      when: arrowsChoose,
+      run: () => sheet?.step(-1),
     },
-    { on: 'r', keys: 'R', does: 'write the remark', run: () => sheet.current?.focusRemark() },
+    ...[0, 1, 2, 3, 4, 5, 6, 7, 8].map((nth) => ({
+      on: String(nth + 1),
+      keys: nth === 0 ? '1 to 9' : '',
+      does: nth > 0 ? '' : choices ? 'choose the level' : 'go to the points of a part',
+      run: () => digit(nth),
+    })),
+    { on: 'u', keys: 'U', does: 'undo the last change on the sheet', run: () => sheet?.state.undo() },
     {
-      on: 'e',
-      keys: 'E',
-      does: 'release this score, or take it back',
-      run: () => sheet.current?.toggleRelease(),
+      on: 'r',
+      keys: 'R',
+      does: 'write the remark',
+      run: () => document.querySelector<HTMLElement>('#sheet-remark [role=textbox]')?.focus(),
     },
+    { on: 'e', keys: 'E', does: 'release this score, or take it back', run: () => void toggleRelease() },
   ]);
 
   if (docket.error && !docket.data)
@@ -161,7 +197,7 @@ export function Desk() {
       <Failed error={desk.error} retry={() => void desk.mutate()} />
     )
   ) : desk.data ? (
-    <Pages key={studentId} view={desk.data} />
+    <Pages key={studentId} view={desk.data} sheet={sheet} />
   ) : (
     <Loading what="Opening the pages" />
   );
@@ -198,15 +234,18 @@ export function Desk() {
       <Separator className={handle} aria-label="Width of the score sheet" />
       <Panel id="sheet" defaultSize="27%" minSize="260px">
         <div className="raised h-full">
-          {studentId && desk.data && (
+          {sheet && (
             <ScoreSheet
               key={studentId}
-              ref={sheet}
-              view={desk.data}
-              focusFirst={arrived === studentId}
-              onView={(view) => void desk.mutate(view, { revalidate: false })}
-              onGiven={onGiven}
-              refresh={refresh}
+              sheet={sheet}
+              give={() => void give(true)}
+              given={(view) => {
+                if (view) refresh();
+              }}
+              refresh={() => {
+                void mutateDesk();
+                refresh();
+              }}
             />
           )}
         </div>

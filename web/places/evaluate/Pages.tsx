@@ -8,6 +8,8 @@ import { Prose } from '../../ui/Prose';
 import { Tally } from '../../ui/Tally';
 import { slotName } from '../../ui/tallyWords';
 import { When } from '../../ui/When';
+import { PostPoints } from './sheet/PostPoints';
+import type { Sheet } from './sheet/useSheet';
 import { Versions } from '../discuss/reading/Versions';
 
 /** The student's posts on the time axis, against the window and the due dates. */
@@ -79,7 +81,17 @@ function marks(post: DeskPost): string[] {
   return [...words, ...post.marks.map((mark) => EVIDENCE_WORDS[mark])];
 }
 
-function PagePost({ view, post, number }: { view: DeskView; post: DeskPost; number: number }) {
+function PagePost({
+  view,
+  post,
+  number,
+  sheet,
+}: {
+  view: DeskView;
+  post: DeskPost;
+  number: number;
+  sheet: Sheet | null;
+}) {
   const [open, setOpen] = useState(false);
   const [versions, setVersions] = useState(false);
   const { slot } = post;
@@ -138,6 +150,7 @@ function PagePost({ view, post, number }: { view: DeskView; post: DeskPost; numb
         ))}
       </p>
       <Prose html={post.html} className="mt-1.5" />
+      {sheet && <PostPoints sheet={sheet} post={post.id} number={number} />}
       {versions && (
         <Versions
           forum={view.forum.id}
@@ -150,7 +163,7 @@ function PagePost({ view, post, number }: { view: DeskView; post: DeskPost; numb
 }
 
 /** Everything one student wrote in this forum, initial post first, each with what it answers folded above. */
-export function Pages({ view }: { view: DeskView }) {
+export function Pages({ view, sheet }: { view: DeskView; sheet: Sheet | null }) {
   return (
     <section aria-label={`What ${view.student.name} wrote`} className="mx-auto max-w-[44rem] px-6 pt-4 pb-16">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -168,7 +181,7 @@ export function Pages({ view }: { view: DeskView }) {
       ) : (
         <div className="ruled border-t">
           {view.posts.map((post, index) => (
-            <PagePost key={post.id} view={view} post={post} number={index + 1} />
+            <PagePost key={post.id} view={view} post={post} number={index + 1} sheet={sheet} />
           ))}
         </div>
       )}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DeskView, DocketRow } from '../../../contract/evaluate';
 import type { DocketState } from '../../../core/participation/docketState';
-import { meaningOf, typedFrom, type Typed } from './sheetMeaning';
+import { meaningOf, NOTHING_TYPED, typedFrom, type PartTyped, type Typed } from './sheet/typed';
 import { nextReady } from './states';
 
 const view = {
@@ -22,8 +22,11 @@ const view = {
     remark: null,
   },
 } as unknown as DeskView;
+const points = (text: string): Record<string, PartTyped> => ({ i: { ...NOTHING_TYPED, points: text } });
 const typed = (change: Partial<Typed>): Typed => ({
-  parts: { i: '5' },
+  parts: points('5'),
+  adjust: '',
+  adjustWhy: '',
   override: '',
   why: '',
   remark: null,
@@ -33,25 +36,27 @@ const typed = (change: Partial<Typed>): Typed => ({
 describe('what is typed on the score sheet', () => {
   it('shows what was kept, and means it again', () => {
     expect(typedFrom(view)).toMatchObject({
-      parts: { i: '5.50', r: '' },
+      parts: { i: { points: '5.50' }, r: NOTHING_TYPED },
       override: '7.00',
       why: 'read aloud',
     });
     expect(meaningOf(typedFrom(view), view)).toEqual({ decisions: view.score.decisions, problem: null });
   });
   it('leaves out what is empty', () => {
-    expect(meaningOf(typed({ parts: { i: '' } }), view).decisions).toEqual({
+    expect(meaningOf(typed({ parts: points('') }), view).decisions).toEqual({
       parts: {},
       adjustment: null,
       override: null,
     });
   });
   it.each<[Partial<Typed>, string]>([
-    [{ parts: { i: '6.01' } }, 'i'],
-    [{ parts: { i: '-1' } }, 'i'],
-    [{ parts: { i: 'good' } }, 'i'],
+    [{ parts: points('6.01') }, 'i'],
+    [{ parts: points('-1') }, 'i'],
+    [{ parts: points('good') }, 'i'],
     [{ override: '10.01', why: 'x' }, 'override'],
-    [{ override: '9', why: ' ' }, 'why'],
+    [{ override: '9', why: ' ' }, 'override why'],
+    [{ adjust: '-0,5' }, 'adjust why'],
+    [{ adjust: '-11', adjustWhy: 'x' }, 'adjust'],
   ])('names what cannot be: %j', (change, field) =>
     expect(meaningOf(typed(change), view).problem?.field).toBe(field),
   );

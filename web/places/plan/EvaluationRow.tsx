@@ -1,6 +1,4 @@
-import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { useFieldArray } from 'react-hook-form';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { getCourse } from '../../../contract/course';
@@ -10,10 +8,11 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { keyOf } from '../../data/useApi';
-import { countWords, maximumWords, pointWords, readPoints } from '../../ui/pointWords';
+import { countWords, maximumWords } from '../../ui/pointWords';
 import type { FieldKit } from './fieldKit';
 import { FormRow } from './FormRow';
 import type { ForumForm } from './forumForm';
+import { Parts } from './scoring/Parts';
 
 const line = 'flex flex-wrap items-center gap-2';
 const select = 'select select-sm raised h-9 w-auto';
@@ -63,77 +62,6 @@ function NewCategory({ made }: { made: (id: string) => void }) {
         Make it
       </button>
     </>
-  );
-}
-
-function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
-  const { form, says } = kit;
-  const list = useFieldArray({ control: form.control, name: 'parts', keyName: 'key' });
-  const sum = values.parts.reduce((total, part) => total + (readPoints(part.points) ?? 0), 0);
-  return (
-    <div className="space-y-2">
-      {list.fields.map((part, index) => (
-        <div key={part.key}>
-          <div className={line}>
-            <input
-              {...form.register(`parts.${index}.points`)}
-              inputMode="decimal"
-              aria-label={`Points of part ${index + 1}`}
-              className="input input-sm raised num h-9 w-16 text-center"
-            />
-            for
-            <input
-              {...form.register(`parts.${index}.title`)}
-              aria-label={`Name of part ${index + 1}`}
-              className="input input-sm raised h-9 w-28"
-            />
-            <select
-              {...form.register(`parts.${index}.kind`)}
-              aria-label={`How part ${index + 1} is scored`}
-              className={select}
-            >
-              <option value="direct">as you give them</option>
-              <option value="completion">by how many were made</option>
-              <option value="allOrNothing">only if all were made</option>
-            </select>
-            <select
-              {...form.register(`parts.${index}.basis`)}
-              aria-label={`What part ${index + 1} looks at`}
-              className={select}
-            >
-              <option value="initial">of the initial post</option>
-              <option value="replies">of the replies</option>
-              <option value="whole">of everything</option>
-            </select>
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs btn-square"
-              aria-label={`Take part ${index + 1} away`}
-              onClick={() => list.remove(index)}
-            >
-              <X className="size-3.5" aria-hidden />
-            </button>
-          </div>
-          {says(`parts.${index}.points`)}
-          {says(`parts.${index}.title`)}
-        </div>
-      ))}
-      <div className={line}>
-        <button
-          type="button"
-          className="btn btn-sm raised ruled h-9"
-          onClick={() =>
-            list.append({ id: newId(), title: 'Part', points: '0', basis: 'whole', kind: 'direct' })
-          }
-        >
-          <Plus className="size-4" aria-hidden />
-          Add a part
-        </button>
-        <span className="quiet num text-sm">
-          {pointWords(sum)} of {values.maximum || '0'}
-        </span>
-      </div>
-    </div>
   );
 }
 

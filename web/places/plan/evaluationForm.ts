@@ -1,16 +1,7 @@
 import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
-import type { Part } from '../../../core/course/evaluation';
 import { maximumWords } from '../../ui/pointWords';
 import type { FieldReader } from './fieldReader';
-
-/** One part of an evaluation as it is typed. */
-export interface PartForm {
-  id: string;
-  title: string;
-  points: string;
-  basis: Part['basis'];
-  kind: 'direct' | 'completion' | 'allOrNothing';
-}
+import { newPart, partFrom, partToForm, type PartForm } from './scoring/partForm';
 
 /** How a forum becomes a score, as it is typed. */
 export interface EvaluationForm {
@@ -32,8 +23,8 @@ export interface EvaluationForm {
 }
 
 const START: readonly PartForm[] = [
-  { id: 'initial', title: 'Initial post', points: '6', basis: 'initial', kind: 'direct' },
-  { id: 'replies', title: 'Replies', points: '4', basis: 'replies', kind: 'completion' },
+  newPart('initial', { title: 'Initial post', points: '6', basis: 'initial' }),
+  newPart('replies', { title: 'Replies', points: '4', basis: 'replies', kind: 'completion' }),
 ];
 
 /** A saved evaluation as the form shows it. */
@@ -46,16 +37,7 @@ export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings): 
     itemId: itemId ?? '',
     display: rules.display,
     maximum: evaluation === null ? '10' : maximumWords(evaluation.maximum),
-    parts:
-      evaluation === null
-        ? START.map((part) => ({ ...part }))
-        : evaluation.parts.map((part) => ({
-            id: part.id,
-            title: part.title,
-            points: maximumWords(part.maximum),
-            basis: part.basis,
-            kind: part.kind === 'completion' && part.allOrNothing ? 'allOrNothing' : part.kind,
-          })),
+    parts: evaluation === null ? START.map((part) => ({ ...part })) : evaluation.parts.map(partToForm),
     aboveMaximum: evaluation?.aboveMaximum ?? false,
     lateness: lateness.kind,
     percentADay: lateness.kind === 'perDay' ? String(lateness.percent / 100) : '10',
@@ -65,20 +47,6 @@ export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings): 
     readyPosts: typeof ready.when === 'string' ? '1' : String(ready.when.atLeast),
     readyAfterDue: ready.afterLastDue,
   };
-}
-
-function partFrom(typed: PartForm, index: number, before: Part | undefined, read: FieldReader): Part {
-  const title = typed.title.trim();
-  if (title === '') read.problems[`parts.${index}.title`] = 'Give the part a name.';
-  const common = {
-    id: typed.id,
-    title: title || before?.title || 'Part',
-    maximum: read.points(`parts.${index}.points`, typed.points, before?.maximum ?? 0),
-    basis: typed.basis,
-  };
-  return typed.kind === 'direct'
-    ? { ...common, kind: 'direct' }
-    : { ...common, kind: 'completion', allOrNothing: typed.kind === 'allOrNothing' };
 }
 
 /** What the form says about evaluation; parts without points are left out. */
@@ -100,7 +68,7 @@ export function evaluationFrom(
   return {
     aboveMaximum: form.aboveMaximum,
     maximum: read.points('maximum', form.maximum, before?.maximum ?? 0),
-    parts: parts.filter(({ maximum }) => maximum > 0),
+    parts: parts.filter(({ maximum }) => maximum > 0) as NonNullable<ForumRules['evaluation']>['parts'],
     lateness:
       form.lateness === 'perDay'
         ? {

@@ -18,7 +18,7 @@ import { Failed, Loading } from '../../ui/states';
 import { Unsaved } from '../../ui/Unsaved';
 import { useTitle } from '../../ui/useTitle';
 import { FormRow } from '../plan/FormRow';
-import { AddRow, RowDeeds } from './RowDeeds';
+import { AddRow, RowDeeds } from '../../ui/RowDeeds';
 import { fromSettingsForm, toSettingsForm, weeksOf, type SettingsForm } from './settingsForm';
 
 const ZONES = Intl.supportedValuesOf('timeZone');

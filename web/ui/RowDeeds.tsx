@@ -1,4 +1,4 @@
-import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
+import { ArrowDown, ArrowUp, Copy, Plus, X } from 'lucide-react';
 
 /** What can be done to a row of a list: moved up or down where order matters, and taken away while nothing stands in it. */
 export function RowDeeds({
@@ -6,6 +6,7 @@ export function RowDeeds({
   index,
   last,
   move,
+  copy,
   remove,
   used = 0,
 }: {
@@ -14,6 +15,8 @@ export function RowDeeds({
   index: number;
   last: number;
   move?: (from: number, to: number) => void;
+  /** Puts one like it below. */
+  copy?: (index: number) => void;
   remove: (index: number) => void;
   /** How many forums stand in it. */
   used?: number;
@@ -39,6 +42,16 @@ export function RowDeeds({
     <span className="inline-flex">
       {step(-1)}
       {step(1)}
+      {copy && (
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Duplicate ${name} ${index + 1}`}
+          onClick={() => copy(index)}
+        >
+          <Copy className="size-3.5" aria-hidden />
+        </button>
+      )}
       <button
         type="button"
         className="btn btn-ghost btn-xs btn-square"
@@ -58,7 +71,7 @@ export function AddRow({ name, add }: { name: string; add: () => void }) {
   return (
     <button type="button" className="btn btn-sm raised ruled h-9" onClick={add}>
       <Plus className="size-4" aria-hidden />
-      Add a {name}
+      Add {/^[aeiou]/.test(name) ? 'an' : 'a'} {name}
     </button>
   );
 }

@@ -1,0 +1,93 @@
+import type { DeskView } from '../contract/evaluate';
+import type { Part } from '../core/course/evaluation';
+import { isPeerReply } from '../core/participation/peerReply';
+import type { PartDecision } from '../core/scoring/kinds/partKind';
+import { NO_DECISIONS } from '../core/scoring/suggest';
+import { textOf } from '../core/text/textOf';
+import type { InCourse } from '../server/course/inCourse';
+import type { Deps } from '../server/deps';
+import { openForumQuietly } from '../server/discuss/access';
+import { setNod } from '../server/discuss/nods';
+import { desk } from '../server/evaluate/desk';
+import { docket } from '../server/evaluate/docket';
+import { saveScore, setReleased } from '../server/evaluate/saveScore';
+
+const REMARKS = [
+  'the position is clear and you let the reading disagree with you. Next time bring the number as well as the story.',
+  'strong turn in the second paragraph. I would have liked the source for the last claim.',
+  'you describe it very well; say sooner what follows from it.',
+  'thank you for answering the person nobody else had answered.',
+];
+
+/** What is decided about a part of the nth student: more or less, and nothing for what is not there. */
+function judged(part: Part, view: DeskView, index: number): PartDecision {
+  const isThere = view.posts.some((post) => post.slot?.kind === 'initial');
+  switch (part.kind) {
+    case 'direct':
+      return {
+        points: isThere ? Math.round((part.maximum * (70 + ((index * 17) % 31))) / 100 / 25) * 25 : 0,
+      };
+    case 'levels':
+      return {
+        levelId: part.levels[isThere ? (index * 7) % (part.levels.length - 1) : part.levels.length - 1]!.id,
+      };
+    case 'checklist':
+      return {
+        items: Object.fromEntries(
+          part.items.flatMap(({ id, slot }) => (slot === null ? [[id, isThere && index % 4 !== 1]] : [])),
+        ),
+      };
+    default:
+      return {};
+  }
+}
+
+/** Gives scores to a share of those who are ready, in the order of the docket. */
+export async function evaluate(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  at: number,
+  { share, release }: { share: number; release: boolean },
+): Promise<void> {
+  const { rows } = await docket(deps.db, course, forumId, at);
+  const ready = rows.filter((row) => row.state === 'ready');
+  const chosen = ready.slice(0, Math.ceil(ready.length * share));
+  for (const [index, row] of chosen.entries()) {
+    const studentAt = at + index * 4 * 60_000;
+    const view = await desk(deps.db, course, forumId, row.student.id, studentAt);
+    const remark =
+      index % 3 === 2 ? null : textOf(`${row.student.given}, ${REMARKS[index % REMARKS.length]!}`);
+    const parts = view.forum.parts.map((part) => [part.id, judged(part, view, index)] as const);
+    const decisions = { ...NO_DECISIONS, parts: Object.fromEntries(parts) };
+    await saveScore(
+      deps,
+      course,
+      forumId,
+      row.student.id,
+      { version: 0, decisions, remark, give: true },
+      studentAt,
+    );
+  }
+  if (release) await setReleased(deps, course, forumId, 'all', true, at + 3 * 3_600_000);
+}
+
+/** Has those who opened the seal of a forum rate some of the first posts of others there. */
+export async function ratePosts(
+  deps: Deps,
+  staff: InCourse,
+  as: (personId: string) => Promise<InCourse>,
+  forumId: string,
+  at: number,
+): Promise<void> {
+  const { posts } = await openForumQuietly(deps.db, staff, forumId, at);
+  const first = [...posts.values()].filter(
+    (post) => post.authorKind === 'student' && !isPeerReply(post, true),
+  );
+  const authors = [...new Set(first.map(({ authorId }) => authorId))].sort();
+  for (const [index, post] of first.entries()) {
+    const raters = authors.filter((id, n) => id !== post.authorId && (n + index) % 3 === 0);
+    for (const [n, rater] of raters.entries())
+      await setNod(deps.db, await as(rater), forumId, post.id, 3 + ((index + n) % 3), at + n * 60_000);
+  }
+}

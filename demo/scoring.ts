@@ -1,0 +1,111 @@
+import type { ForumRules } from '../contract/forumSettings';
+
+type Part = NonNullable<ForumRules['evaluation']>['parts'][number];
+
+const level = (id: string, title: string, points: number, description: string) => ({
+  id,
+  title,
+  points,
+  description,
+});
+
+/** The first post of *Small rivers, large pipes*, judged by three criteria. */
+export const PIPES_RUBRIC: Part = {
+  id: 'case',
+  title: 'The case',
+  maximum: 600,
+  basis: 'initial',
+  kind: 'rubric',
+  anyNumber: false,
+  criteria: [
+    {
+      id: 'position',
+      title: 'Position',
+      description: 'Says for or against, and what it would cost.',
+      outcome: 'Argues a position on a public work',
+      basis: 'initial',
+      levels: [
+        level('clear', 'Clear and costed', 250, 'One can vote on it.'),
+        level('clear-free', 'Clear', 175, 'For or against, but nobody pays.'),
+        level('both', 'On both sides', 75, ''),
+        level('none', 'Not there', 0, ''),
+      ],
+    },
+    {
+      id: 'found',
+      title: 'What was found out',
+      description: 'The name of the river, where it goes in and where it comes out.',
+      outcome: 'Uses local sources',
+      basis: 'initial',
+      levels: [
+        level('went-there', 'Seen or asked', 200, 'Went there, or asked somebody who had.'),
+        level('read', 'Read', 125, 'From a map or a page.'),
+        level('guessed', 'Guessed', 0, ''),
+      ],
+    },
+    {
+      id: 'other-side',
+      title: 'The other side',
+      description: 'The best reason against it is named and answered.',
+      outcome: '',
+      basis: 'whole',
+      levels: [
+        level('answered', 'Answered', 150, ''),
+        level('named', 'Named', 75, ''),
+        level('missing', 'Missing', 0, ''),
+      ],
+    },
+  ],
+};
+
+/** The replies of *Small rivers, large pipes*, post by post. */
+export const PIPES_REPLIES: Part = {
+  id: 'replies',
+  title: 'Replies',
+  maximum: 300,
+  basis: 'replies',
+  kind: 'perPost',
+  each: 300,
+  combine: { by: 'best', n: 2 },
+  unscored: 'incomplete',
+};
+
+/** What classmates made of the posts in *Small rivers, large pipes*. */
+export const PIPES_RATINGS: Part = {
+  id: 'classmates',
+  title: 'Classmates',
+  maximum: 100,
+  basis: 'whole',
+  kind: 'ratings',
+  atLeast: 1,
+};
+
+/** The answers of *Reading a hydrograph*: three tick themselves, one is ticked by hand. */
+export const HYDROGRAPH_ANSWERS: Part = {
+  id: 'initial',
+  title: 'Answers',
+  maximum: 450,
+  basis: 'initial',
+  kind: 'checklist',
+  items: [
+    { id: 'peak', title: 'The peak is answered', points: 125, slot: { kind: 'initial', number: 1 } },
+    { id: 'cause', title: 'The cause is answered', points: 125, slot: { kind: 'initial', number: 2 } },
+    { id: 'doubt', title: 'The doubt is answered', points: 125, slot: { kind: 'initial', number: 3 } },
+    { id: 'axes', title: 'Says what the axes measure', points: 75, slot: null },
+  ],
+};
+
+/** The descriptions of *What the old maps left out*, by one of four levels. */
+export const MAPS_LEVELS: Part = {
+  id: 'initial',
+  title: 'Description',
+  maximum: 300,
+  basis: 'initial',
+  kind: 'levels',
+  levels: [
+    { id: 'there', title: 'One could walk there', description: '', share: 10_000 },
+    { id: 'seen', title: 'One can see it', description: '', share: 8500 },
+    { id: 'told', title: 'One is told', description: '', share: 6500 },
+    { id: 'absent', title: 'Not there', description: '', share: 0 },
+  ],
+};

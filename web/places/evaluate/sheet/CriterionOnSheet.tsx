@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import type { Criterion, RubricPart } from '../../../../core/course/evaluation';
+import { rangeOf } from '../../../../core/scoring/kinds/rubric';
+import { pointWords } from '../../../ui/pointWords';
+import { Choice } from './Choice';
+import { PointsField } from './PointsField';
+import { NO_CRITERION, NOTHING_TYPED, type CriterionTyped } from './typed';
+import { fieldId, type Sheet } from './useSheet';
+
+/** One criterion: its levels to choose from, a number where the rubric allows any, and a comment. */
+export function CriterionOnSheet({
+  sheet,
+  part,
+  criterion,
+}: {
+  sheet: Sheet;
+  part: RubricPart;
+  criterion: Criterion;
+}) {
+  const [isCommenting, setCommenting] = useState(false);
+  const { criteria } = sheet.now.typed.parts[part.id] ?? NOTHING_TYPED;
+  const typed = criteria[criterion.id] ?? NO_CRITERION;
+  const row = `${part.id} ${criterion.id}`;
+  const isActive = sheet.active === row;
+  const { least, most } = rangeOf(criterion);
+  const levelPoints = criterion.levels.find(({ id }) => id === typed.levelId)?.points;
+  const { unreadable } = sheet.now;
+  const problem = unreadable?.field === row ? unreadable.message : null;
+  const change = (patch: Partial<CriterionTyped>) =>
+    sheet.state.changePart(part.id, { criteria: { ...criteria, [criterion.id]: { ...typed, ...patch } } });
+  return (
+    <div id={fieldId(row)} className={`rounded-field mt-2 px-1.5 py-1.5 ${isActive ? 'bg-base-200' : ''}`}>
+      <div className="flex items-baseline gap-2">
+        <span className="min-w-0 grow font-medium" title={criterion.description || undefined}>
+          {criterion.title}
+        </span>
+        <button
+          type="button"
+          className="link-plain text-xs"
+          aria-expanded={isCommenting || typed.comment !== ''}
+          onClick={() => setCommenting(!isCommenting)}
+        >
+          Comment<span className="sr-only"> on {criterion.title}</span>
+        </button>
+        {part.anyNumber && (
+          <PointsField
+            sheet={sheet}
+            row={row}
+            id={fieldId(`${row} number`)}
+            label={`${criterion.title}: points from ${pointWords(least)} to ${pointWords(most)}`}
+            value={typed.points}
+            placeholder={levelPoints === undefined ? '–' : pointWords(levelPoints)}
+            isWrong={problem !== null}
+            change={(points) => change({ points })}
+          />
+        )}
+      </div>
+      {criterion.outcome !== '' && <p className="quiet text-xs">serves: {criterion.outcome}</p>}
+      {problem && <p className="text-sm text-error">{problem}</p>}
+      <div role="radiogroup" aria-label={criterion.title} className="mt-1">
+        {criterion.levels.map((level, nth) => (
+          <Choice
+            key={level.id}
+            nth={nth}
+            title={level.title}
+            description={level.description}
+            amount={pointWords(level.points)}
+            chosen={typed.levelId === level.id}
+            withDigit={isActive}
+            choose={() => {
+              sheet.mark(row);
+              change({ levelId: typed.levelId === level.id ? null : level.id, points: '' });
+            }}
+          />
+        ))}
+      </div>
+      {(isCommenting || typed.comment !== '') && (
+        <textarea
+          className="textarea textarea-sm raised mt-1.5 w-full leading-snug"
+          rows={2}
+          maxLength={4000}
+          aria-label={`Comment on ${criterion.title}`}
+          placeholder="The student reads it with the score"
+          autoFocus={isCommenting}
+          value={typed.comment}
+          onChange={(event) => change({ comment: event.target.value })}
+        />
+      )}
+    </div>
+  );
+}

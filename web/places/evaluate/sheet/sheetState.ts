@@ -1,0 +1,201 @@
+import type { DeskView } from '../../../../contract/evaluate';
+import { suggest, type Decisions, type Suggestion } from '../../../../core/scoring/suggest';
+import type { RichNode } from '../../../../core/text/richText';
+import { meaningOf, NOTHING_TYPED, typedFrom, type PartTyped, type SheetProblem, type Typed } from './typed';
+
+/** What is sent to be kept. */
+export interface Kept {
+  readonly version: number;
+  readonly decisions: Decisions;
+  readonly remark: RichNode | null;
+  readonly give: boolean;
+}
+
+/** How a sheet is kept: the answer, what somebody else has kept meanwhile, or why not. */
+export type KeepAnswer =
+  | { readonly view: DeskView }
+  | { readonly theirs: DeskView; readonly message: string }
+  | { readonly message: string };
+
+/** How the sheet stands at this moment. */
+export interface SheetNow {
+  readonly view: DeskView;
+  readonly typed: Typed;
+  readonly decisions: Decisions;
+  /** What cannot be read. */
+  readonly unreadable: SheetProblem | null;
+  readonly suggestion: Suggestion | null;
+  /** Something is typed that the server does not have yet. */
+  readonly dirty: boolean;
+  readonly busy: boolean;
+  readonly problem: SheetProblem | null;
+  readonly theirs: DeskView | null;
+  readonly canUndo: boolean;
+}
+
+/** Changes that follow each other within this time are sent together, ms. */
+const PAUSE = 700;
+
+/**
+ * One student's score sheet while it is at work: what is typed, the total that follows from it at once, and the keeping of it as it is
+ * typed, so that leaving loses nothing.
+ */
+export class SheetState {
+  #view: DeskView;
+  #typed: Typed;
+  #version: number;
+  #dirty = false;
+  #busy = false;
+  #problem: SheetProblem | null = null;
+  #theirs: DeskView | null = null;
+  readonly #past: Typed[] = [];
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #sending: Promise<unknown> = Promise.resolve();
+  readonly #watchers = new Set<() => void>();
+  #now: SheetNow;
+
+  /** @param keep sends what is to be kept, one after the other */
+  constructor(
+    view: DeskView,
+    private readonly keep: (kept: Kept) => Promise<KeepAnswer>,
+  ) {
+    this.#view = view;
+    this.#typed = typedFrom(view);
+    this.#version = view.score.version;
+    this.#now = this.#work();
+  }
+
+  readonly watch = (changed: () => void): (() => void) => {
+    this.#watchers.add(changed);
+    return () => void this.#watchers.delete(changed);
+  };
+
+  readonly now = (): SheetNow => this.#now;
+
+  /** Changes what is typed; it is kept a moment later. */
+  change(next: Partial<Typed>): void {
+    this.#past.push(this.#typed);
+    this.#set({ ...this.#typed, ...next });
+  }
+
+  changePart(partId: string, patch: Partial<PartTyped>): void {
+    const before = this.#typed.parts[partId] ?? NOTHING_TYPED;
+    this.change({ parts: { ...this.#typed.parts, [partId]: { ...before, ...patch } } });
+  }
+
+  /** Takes the last change back. */
+  undo(): void {
+    const before = this.#past.pop();
+    if (before) this.#set(before);
+  }
+
+  /** Gives the score; resolves with what then stands, null where it could not be given. */
+  async give(from: number | null = null): Promise<DeskView | null> {
+    if (this.#busy) return null;
+    const { problem } = meaningOf(this.#typed, this.#view);
+    if (problem) {
+      this.#problem = problem;
+      this.#tell();
+      return null;
+    }
+    this.#busy = true;
+    this.#tell();
+    const given = await this.#send(true, from);
+    this.#busy = false;
+    this.#tell();
+    return given;
+  }
+
+  /** Gives what stands here though somebody else has given another score meanwhile. */
+  giveMine(): Promise<DeskView | null> {
+    return this.give(this.#theirs?.score.version ?? null);
+  }
+
+  takeTheirs(): void {
+    if (this.#theirs === null) return;
+    this.#view = this.#theirs;
+    this.#typed = typedFrom(this.#theirs);
+    this.#version = this.#theirs.score.version;
+    this.#past.length = 0;
+    this.#dirty = false;
+    this.#theirs = null;
+    this.#problem = null;
+    this.#tell();
+  }
+
+  /** What the server says now; what is typed meanwhile stays. */
+  learn(view: DeskView): void {
+    if (view === this.#view || view.student.id !== this.#view.student.id) return;
+    this.#view = view;
+    if (!this.#dirty && this.#theirs === null && view.score.version > this.#version) {
+      this.#typed = typedFrom(view);
+      this.#version = view.score.version;
+    }
+    this.#tell();
+  }
+
+  /** Sends what is not kept yet. */
+  leave(): void {
+    clearTimeout(this.#timer);
+    if (this.#dirty && this.#theirs === null) void this.#send(false, null);
+  }
+
+  #set(typed: Typed): void {
+    this.#typed = typed;
+    this.#dirty = true;
+    this.#problem = null;
+    clearTimeout(this.#timer);
+    if (this.#theirs === null) this.#timer = setTimeout(() => void this.#send(false, null), PAUSE);
+    this.#tell();
+  }
+
+  #send(give: boolean, from: number | null): Promise<DeskView | null> {
+    clearTimeout(this.#timer);
+    const work = async (): Promise<DeskView | null> => {
+      const typed = this.#typed;
+      const { decisions, problem } = meaningOf(typed, this.#view);
+      if (problem) return null;
+      const version = from ?? this.#version;
+      const answer = await this.keep({ version, decisions, remark: typed.remark, give });
+      if ('view' in answer) {
+        this.#view = answer.view;
+        this.#version = answer.view.score.version;
+        this.#theirs = null;
+        this.#problem = null;
+        // What was typed while it was on its way is sent after it.
+        this.#dirty = this.#typed !== typed;
+        if (this.#dirty) this.#timer = setTimeout(() => void this.#send(false, null), PAUSE);
+      } else {
+        if ('theirs' in answer) this.#theirs = answer.theirs;
+        this.#problem = { field: 'sheet', message: answer.message };
+      }
+      this.#tell();
+      return 'view' in answer ? answer.view : null;
+    };
+    const sent = this.#sending.then(work);
+    this.#sending = sent;
+    return sent;
+  }
+
+  #work(): SheetNow {
+    const { decisions, problem } = meaningOf(this.#typed, this.#view);
+    const { forum, done, at } = this.#view.from;
+    return {
+      view: this.#view,
+      typed: this.#typed,
+      decisions,
+      unreadable: problem,
+      suggestion: suggest(forum, done, decisions, at),
+      dirty: this.#dirty,
+      busy: this.#busy,
+      problem: this.#problem,
+      theirs: this.#theirs,
+      canUndo: this.#past.length > 0,
+    };
+  }
+
+  #tell(): void {
+    this.#now = this.#work();
+    this.#watchers.forEach((changed) => changed());
+  }
+}
