@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Part } from '../core/course/evaluation';
 import type { PhaseReason } from '../core/access/phase';
 import type { Slot } from '../core/participation/slot';
 import type { Use } from '../core/participation/usesOf';
@@ -13,6 +14,7 @@ import {
   page,
   paging,
   personName,
+  points,
   postParams,
   version,
 } from './basics';
@@ -132,6 +134,8 @@ export const forumView = z.object({
     .nullable(),
   /** Whether the forum has a seal at all, so that staff can tell a starter apart. */
   hasSeal: z.boolean(),
+  /** How it is scored, which students read before they write; null where nothing is, or nothing may be known yet. */
+  scoring: z.object({ maximum: points, parts: z.array(z.custom<Part>()) }).nullable(),
   slots: z.array(z.custom<Slot>()),
   /** Who reads. */
   me: id,

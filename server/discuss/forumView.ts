@@ -209,6 +209,10 @@ export async function forumView(
     },
     sealed: sealedFor(opened, terms),
     hasSeal: forum.seal !== null,
+    scoring:
+      forum.evaluation === null || locked
+        ? null
+        : { maximum: forum.evaluation.maximum, parts: [...forum.evaluation.parts] },
     slots: participation ? [...participation.slots] : [],
     me: person.id,
     followed: await follows(db, course, forumId),

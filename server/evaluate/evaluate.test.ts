@@ -128,6 +128,10 @@ describe('evaluating', () => {
     expect((await set(true)).body.changed).toBe(1);
     expect(await scores()).toMatch(/950.*Secret/);
     expect((await c.bram.get(`${C}/scores`)).body.items[0].points).toBeNull();
+    const draft = { remark: textOf('Not given yet.'), give: false };
+    await give(c.teodora, 'ines', 1, 550, draft).expect(200);
+    expect(await scores()).toMatch(/Secret until then/);
+    expect(await scores()).not.toMatch(/Not given yet/);
     await set(false);
     expect(await scores()).not.toMatch(/950|Secret/);
   });

@@ -70,8 +70,9 @@ export async function saveScore(
     const kept = {
       decisions: JSON.stringify(change.decisions),
       remark: remark === null ? null : JSON.stringify(remark),
-      remark_html: remark === null ? null : toHtml(remark),
     };
+    // What the student reads moves with the score, when it is given.
+    const remarkHtml = remark === null ? null : toHtml(remark);
     const row = { version: change.version + 1, ...kept };
     await trx
       .insertInto('score')
@@ -79,6 +80,7 @@ export async function saveScore(
         item_id: itemId,
         student_id: studentId,
         points: null,
+        remark_html: null,
         given_at: null,
         given_by: null,
         released_at: null,
@@ -101,6 +103,7 @@ export async function saveScore(
         .set({
           points: suggestion.points,
           lines: JSON.stringify(suggestion.lines),
+          remark_html: remarkHtml,
           given_at: now,
           given_by: course.person.id,
         })
@@ -117,7 +120,7 @@ export async function saveScore(
         after: {
           points: suggestion.points,
           lines: suggestion.lines,
-          remarkHtml: kept.remark_html,
+          remarkHtml,
         } satisfies RecordedScore,
         why: change.decisions.override?.reason ?? change.decisions.adjustment?.reason ?? null,
       });

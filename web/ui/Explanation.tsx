@@ -20,6 +20,9 @@ export function Explanation({
           <tr key={index}>
             <th scope="row" className="py-1 pr-3 text-left font-normal">
               {explanationWords(line, parts)}
+              {typeof line.params.comment === 'string' && (
+                <span className="quiet block whitespace-pre-line">{line.params.comment}</span>
+              )}
             </th>
             <td
               className="py-1 text-right whitespace-nowrap"

@@ -61,6 +61,7 @@ export const rubric: PartKind<RubricPart> = {
           title: criterion.title,
           level: criterion.levels.find(({ id }) => id === decided?.levelId)?.title ?? '',
           of: rangeOf(criterion).most,
+          ...(decided?.comment && { comment: decided.comment }),
         },
         postIds: postsOf(criterion.basis).map(({ id }) => id),
       })),

@@ -8,6 +8,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useVantage } from '../../data/vantage';
 import { dateWords } from '../../ui/dateWords';
+import { HowScored } from '../../ui/HowScored';
 import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
 import { useForumHands } from './reading/forumHands';
@@ -143,6 +144,7 @@ export function ForumHead({
         <YourPart forum={forum} />
         {children}
         <Prose html={forum.promptHtml} />
+        {forum.scoring && <HowScored scoring={forum.scoring} />}
         {forum.phase !== null && <ClosedNotice forum={forum} />}
         <SpaceChoice forum={forum} chosen={space} />
         {forum.openings !== 'answerQuestions' && (
