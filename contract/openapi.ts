@@ -11,6 +11,7 @@ import * as notices from './notices';
 import * as plan from './plan';
 import * as reading from './reading';
 import * as recipes from './recipes';
+import * as remarks from './remarks';
 import * as roster from './roster';
 import { problem } from './problem';
 import * as session from './session';
@@ -38,6 +39,7 @@ export const endpoints: readonly Endpoint[] = [
   notices,
   myWork,
   evaluate,
+  remarks,
   gradebook,
   vantage,
 ]

@@ -285,6 +285,27 @@ export interface Database {
     released_at: number | null;
     excused: Generated<number>;
   };
+  /** A remark to be used again; private to its owner, or shared with the staff of the course. */
+  saved_remark: {
+    id: string;
+    course_id: string;
+    owner_id: string;
+    text: string;
+    shared: number;
+    made_at: number;
+  };
+  /** How often a remark was used with something chosen: part, criterion and level. */
+  saved_remark_use: { remark_id: string; choice: string; times: number };
+  /** Something done to many students of a docket at once; `before` holds what stood before, by student. */
+  docket_act: {
+    id: string;
+    item_id: string;
+    act: string;
+    at: number;
+    by: string;
+    before: string;
+    undone_at: number | null;
+  };
   record: {
     id: Generated<number>;
     course_id: string;

@@ -34,7 +34,7 @@ function stateOf(data: CourseData, forum: Forum, student: Student, now: number) 
 }
 
 /** Students a member of staff evaluates: theirs, asked by the forum, not removed unless a score stands. */
-function inDocket(course: InCourse, data: CourseData, forum: Forum, now: number) {
+export function inDocket(course: InCourse, data: CourseData, forum: Forum, now: number) {
   return [...course.setup.names.keys()].flatMap((id) => {
     const student = data.students.get(id);
     if (!student || !worksWith(course, id)) return [];

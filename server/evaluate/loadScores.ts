@@ -72,6 +72,8 @@ async function scoresAt(
     };
     if (what === 'score.given')
       scores.set(subject, { ...before, ...(JSON.parse(after!) as RecordedScore), givenAt: at });
+    if (what === 'score.remarked' || what === 'score.putBack')
+      scores.set(subject, { ...before, ...(JSON.parse(after!) as Partial<ShownScore>) });
     if (what === 'score.released') scores.set(subject, { ...before, releasedAt: at });
     if (what === 'score.takenBack') scores.set(subject, { ...before, releasedAt: null });
     if (what === 'score.excused' || what === 'score.notExcused')

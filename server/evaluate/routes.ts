@@ -1,11 +1,14 @@
 import type { Express } from 'express';
-import { pageOf } from '../../contract/basics';
+import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/evaluate';
+import * as remarks from '../../contract/remarks';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
+import { actOnDocket, undoAct } from './actOnDocket';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
 import { saveScore, setExcused, setReleased } from './saveScore';
+import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
 
 /** Dockets, the Desk, and what is decided there. */
 export function evaluateRoutes(app: Express, deps: Deps): void {
@@ -48,6 +51,36 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     await setExcused(deps, course, params.forum, params.student, body.excused, now);
     deps.live.concerns(course.setup.id, [params.student]);
     return { excused: body.excused };
+  });
+
+  forMember(app, deps, contract.actOnDocket, 'staff', async ({ course, params, body, now }) => {
+    const answer = await actOnDocket(db, course, params.forum, body, now);
+    if (!body.preview)
+      deps.live.concerns(
+        course.setup.id,
+        answer.changes.map(({ student }) => student.id),
+      );
+    return answer;
+  });
+
+  forMember(app, deps, contract.undoDocketAct, 'staff', ({ course, params, now }) =>
+    undoAct(db, course, params.forum, params.act, now),
+  );
+
+  forMember(app, deps, remarks.listRemarks, 'staff', async ({ course }) => ({
+    remarks: await remarksFor(db, course),
+  }));
+  forMember(app, deps, remarks.saveRemark, 'staff', async ({ course, params, body, now }) => {
+    await saveRemark(db, course, params.remark, body, now);
+    return DONE;
+  });
+  forMember(app, deps, remarks.dropRemark, 'staff', async ({ course, params }) => {
+    await dropRemark(db, course, params.remark);
+    return DONE;
+  });
+  forMember(app, deps, remarks.noteRemarkUsed, 'staff', async ({ course, params, body }) => {
+    await noteUsed(db, course, params.remark, body.choices);
+    return DONE;
   });
 
   forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {

@@ -3,19 +3,33 @@ import type { DeskView } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
-import { withinBounds, type Decisions } from '../../core/scoring/suggest';
+import { withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
+import { fillInText, type Filling } from '../../core/text/fillIn';
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Deps } from '../deps';
 import { conflict, notFound, wrongField } from '../http/problem';
+import type { Transaction } from 'kysely';
+import type { Database } from '../db/schema';
 import { toHtml } from '../text/toHtml';
 import { desk, storedScore } from './desk';
 import type { RecordedScore } from './loadScores';
 
+type Trx = Transaction<Database>;
+
+/** What the places of a saved remark stand for with one student of a forum. */
+export function fillingFor(course: InCourse, forumId: string, studentId: string): Filling {
+  const { given, sortable } = course.setup.names.get(studentId)!;
+  return {
+    'given name': given,
+    'family name': sortable.split(', ')[0]!,
+    forum: course.setup.cards.get(forumId)!.title,
+  };
+}
+
 function checkDecisions(course: InCourse, forumId: string, decisions: Decisions): void {
   const { evaluation } = forumIn(course.setup, forumId).forum;
   if (evaluation === null) throw notFound();
-  const words = (points: number) => (points / 100).toFixed(2);
   for (const [partId, decision] of Object.entries(decisions.parts)) {
     const part = evaluation.parts.find(({ id }) => id === partId);
     if (!part)
@@ -26,7 +40,7 @@ function checkDecisions(course: InCourse, forumId: string, decisions: Decisions)
       `decisions.parts.${partId}.${problem.field}`,
       problem.code === 'unknown'
         ? `${problem.title}: what was chosen is not there any more. Reload the page.`
-        : `${problem.title}: points from ${words(problem.least ?? 0)} to ${words(problem.most ?? 0)}.`,
+        : `${problem.title}: points from ${pointsText(problem.least ?? 0)} to ${pointsText(problem.most ?? 0)}.`,
     );
   }
   const { override } = decisions;
@@ -37,6 +51,56 @@ function checkDecisions(course: InCourse, forumId: string, decisions: Decisions)
     );
   }
 }
+
+/**
+ * Gives a kept score: what is suggested with its explanation, and the remark with the places in it filled in. What the student reads
+ * moves at this moment, and not while it is typed. (rules §6)
+ */
+export async function giveScore(
+  trx: Trx,
+  course: InCourse,
+  {
+    forumId,
+    itemId,
+    studentId,
+    before,
+  }: { forumId: string; itemId: string; studentId: string; before: number | null },
+  suggestion: Pick<Suggestion, 'points' | 'lines'>,
+  decisions: Decisions,
+  remark: RichNode | null,
+  now: number,
+): Promise<void> {
+  const { points, lines } = suggestion;
+  const said =
+    remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: pointsText(points) });
+  const remarkHtml = said && toHtml(said);
+  await trx
+    .updateTable('score')
+    .set({
+      points,
+      lines: JSON.stringify(lines),
+      remark: said && JSON.stringify(said),
+      remark_html: remarkHtml,
+      given_at: now,
+      given_by: course.person.id,
+    })
+    .where('item_id', '=', itemId)
+    .where('student_id', '=', studentId)
+    .execute();
+  await keepRecord(trx, {
+    courseId: course.setup.id,
+    at: now,
+    actorId: course.person.id,
+    what: 'score.given',
+    subject: `score:${itemId}:${studentId}`,
+    before: before === null ? null : { points: before },
+    after: { points, lines, remarkHtml } satisfies RecordedScore,
+    why: decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
+  });
+}
+
+/** "8.50" */
+const pointsText = (hundredths: number) => (hundredths / 100).toFixed(2);
 
 /**
  * Keeps what an evaluator has decided, and gives the score when asked. A given score is stored with its explanation
@@ -71,8 +135,6 @@ export async function saveScore(
       decisions: JSON.stringify(change.decisions),
       remark: remark === null ? null : JSON.stringify(remark),
     };
-    // What the student reads moves with the score, when it is given.
-    const remarkHtml = remark === null ? null : toHtml(remark);
     const row = { version: change.version + 1, ...kept };
     await trx
       .insertInto('score')
@@ -98,32 +160,8 @@ export async function saveScore(
           'Some part has no points yet. Give them, or give another total with its reason.',
         );
       }
-      await trx
-        .updateTable('score')
-        .set({
-          points: suggestion.points,
-          lines: JSON.stringify(suggestion.lines),
-          remark_html: remarkHtml,
-          given_at: now,
-          given_by: course.person.id,
-        })
-        .where('item_id', '=', itemId)
-        .where('student_id', '=', studentId)
-        .execute();
-      await keepRecord(trx, {
-        courseId: course.setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: 'score.given',
-        subject: `score:${itemId}:${studentId}`,
-        before: before?.points == null ? null : { points: before.points },
-        after: {
-          points: suggestion.points,
-          lines: suggestion.lines,
-          remarkHtml,
-        } satisfies RecordedScore,
-        why: change.decisions.override?.reason ?? change.decisions.adjustment?.reason ?? null,
-      });
+      const about = { forumId, itemId, studentId, before: before?.points ?? null };
+      await giveScore(trx, course, about, suggestion, change.decisions, remark, now);
     }
     return desk(trx, course, forumId, studentId, now);
   });
