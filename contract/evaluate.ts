@@ -48,7 +48,11 @@ export const listDockets = endpoint({
 export const docketRow = z.object({
   student: personName,
   section: z.string().nullable(),
+  /** The titles of their groups. */
+  groups: z.array(z.string()),
   state: z.custom<DocketState>(),
+  /** Since when everything they come up with has been there; null while they do not come up. */
+  readyAt: instant.nullable(),
   slots: z.array(z.custom<Slot>()),
   words: z.int(),
   posts: z.int(),

@@ -7,6 +7,7 @@ import type { Forum } from '../../core/course/forum';
 import type { Student } from '../../core/course/roster';
 import { docketState, type DocketState } from '../../core/participation/docketState';
 import { ownWords } from '../../core/participation/metAt';
+import { readySince } from '../../core/participation/readySince';
 import { participationOf } from '../../core/participation/participationOf';
 import { courseData } from '../discuss/loadPosts';
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
@@ -79,7 +80,9 @@ export async function docket(
   const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => ({
     student: course.setup.names.get(student.id)!,
     section: student.sectionId === null ? null : (sections.get(student.sectionId) ?? null),
+    groups: student.groupIds.flatMap((id) => course.setup.groups.get(id)?.title ?? []),
     state,
+    readyAt: readySince(forum, part, now),
     slots: [...part.slots],
     words: part.counted.reduce((sum, post) => sum + ownWords(post, now), 0),
     posts: part.counted.length,

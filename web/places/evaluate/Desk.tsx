@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { toast } from 'sonner';
@@ -12,9 +12,11 @@ import { useKeys } from '../../ui/keys';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { NotFound } from '../../ui/NotFound';
-import { DocketList, filtered, type DocketFilter } from './DocketList';
+import { DocketList } from './DocketList';
+import { filterFrom, filterTo, inDocketOrder, type DocketFilter } from './docketOrder';
 import { Pages } from './Pages';
 import { ScoreSheet, useRelease } from './ScoreSheet';
+import { SavedRemarks } from './sheet/SavedRemarks';
 import { useSheet } from './sheet/useSheet';
 import { nextReady, STATE_ORDER, STATE_WORDS } from './states';
 
@@ -28,6 +30,7 @@ export function Desk() {
   const navigate = useNavigate();
   const { mutate: mutateAll } = useSWRConfig();
   const pages = useRef<HTMLDivElement>(null);
+  const [remarks, setRemarks] = useState(false);
   /** Who is come to by going on, whose first missing points are then at hand. */
   const arriving = useRef<string | null>(null);
   const docket = useApi(getDocket, { course: course.id, forum: forumId! });
@@ -39,16 +42,9 @@ export function Desk() {
   const layout = useDefaultLayout({ id: 'juror-desk', storage: localStorage });
   useTitle(desk.data?.student.name, docket.data?.forum.title, 'Evaluate', course.title);
 
-  const filter: DocketFilter = {
-    state: search.get('state') ?? '',
-    section: search.get('section') ?? '',
-    order: search.get('order') === 'state' ? 'state' : 'name',
-  };
-  const setFilter = (next: DocketFilter) => {
-    const kept = Object.entries(next).filter(([, value]) => value !== '' && value !== 'name');
-    setSearch(Object.fromEntries(kept) as Record<string, string>, { replace: true });
-  };
-  const rows = docket.data ? filtered(docket.data, filter) : [];
+  const filter = filterFrom(search);
+  const setFilter = (next: DocketFilter) => setSearch(filterTo(next), { replace: true });
+  const rows = docket.data ? inDocketOrder(docket.data.rows, filter, forumId!) : [];
   const addressOf = (id: string) =>
     `/c/${course.id}/evaluate/${forumId}/${id}${search.size > 0 ? `?${search.toString()}` : ''}`;
   const go = (id: string, focus: boolean) => {
@@ -157,6 +153,7 @@ export function Desk() {
       does: nth > 0 ? '' : choices ? 'choose the level' : 'go to the points of a part',
       run: () => digit(nth),
     })),
+    { on: 's', keys: 'S', does: 'put in a saved remark', run: () => setRemarks(sheet !== null) },
     { on: 'u', keys: 'U', does: 'undo the last change on the sheet', run: () => sheet?.state.undo() },
     {
       on: 'r',
@@ -239,6 +236,7 @@ export function Desk() {
               key={studentId}
               sheet={sheet}
               give={() => void give(true)}
+              openRemarks={() => setRemarks(true)}
               given={(view) => {
                 if (view) refresh();
               }}
@@ -248,6 +246,7 @@ export function Desk() {
               }}
             />
           )}
+          {sheet && remarks && <SavedRemarks sheet={sheet} onClose={() => setRemarks(false)} />}
         </div>
       </Panel>
     </Group>

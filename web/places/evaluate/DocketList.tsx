@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { release, type DocketRow, type DocketView } from '../../../contract/evaluate';
@@ -7,25 +7,9 @@ import { useCourse } from '../../data/course';
 import { EVIDENCE_WORDS } from '../../ui/evidenceWords';
 import { countWords, pointWords } from '../../ui/pointWords';
 import { Tally } from '../../ui/Tally';
+import type { DocketFilter } from './docketOrder';
+import { ManyAtOnce } from './ManyAtOnce';
 import { STATE_ORDER, STATE_WORDS } from './states';
-
-/** How the docket is narrowed and ordered; lives in the address. */
-export interface DocketFilter {
-  readonly state: string;
-  readonly section: string;
-  readonly order: 'name' | 'state';
-}
-
-/** The rows a filter leaves, in its order. */
-export function filtered(view: DocketView, filter: DocketFilter): DocketRow[] {
-  const rows = view.rows.filter(
-    (row) =>
-      (filter.state === '' || row.state === filter.state) &&
-      (filter.section === '' || row.section === filter.section),
-  );
-  if (filter.order === 'name') return rows;
-  return [...rows].sort((a, b) => STATE_ORDER.indexOf(a.state) - STATE_ORDER.indexOf(b.state));
-}
 
 function Row({ row, selected, to }: { row: DocketRow; selected: boolean; to: string }) {
   const ref = useRef<HTMLAnchorElement>(null);
@@ -98,6 +82,8 @@ export function DocketList({
   changed: () => void;
 }) {
   const course = useCourse();
+  const [many, setMany] = useState(false);
+  const groups = [...new Set(view.rows.flatMap((row) => row.groups))].sort();
   const counts = new Map<string, number>();
   for (const row of view.rows) counts.set(row.state, (counts.get(row.state) ?? 0) + 1);
   const all = view.rows.length - (counts.get('excused') ?? 0);
@@ -122,6 +108,14 @@ export function DocketList({
   };
   return (
     <section aria-label="Docket" className="flex h-full flex-col">
+      {many && (
+        <ManyAtOnce
+          forum={view.forum.id}
+          shown={rows.map(({ student }) => student.id)}
+          changed={changed}
+          onClose={() => setMany(false)}
+        />
+      )}
       <div className="ruled border-b px-4 pt-4 pb-3">
         <h1 className="text-lg leading-snug">{view.forum.title}</h1>
         <p className="quiet num text-sm">
@@ -158,6 +152,19 @@ export function DocketList({
               <option key={id}>{title}</option>
             ))}
           </select>
+          {groups.length > 0 && (
+            <select
+              className="select select-xs raised h-8 w-full"
+              aria-label="Group"
+              value={filter.group}
+              onChange={(event) => setFilter({ ...filter, group: event.target.value })}
+            >
+              <option value="">All groups</option>
+              {groups.map((group) => (
+                <option key={group}>{group}</option>
+              ))}
+            </select>
+          )}
           <select
             className="select select-xs raised h-8 w-full"
             aria-label="Order"
@@ -166,7 +173,20 @@ export function DocketList({
           >
             <option value="name">by family name</option>
             <option value="state">by state</option>
+            <option value="ready">first ready first</option>
+            <option value="shuffled">shuffled</option>
           </select>
+          <input
+            type="search"
+            className="input input-xs raised h-8 w-full"
+            aria-label="Find a student"
+            placeholder="Find a student"
+            value={filter.find}
+            onChange={(event) => setFilter({ ...filter, find: event.target.value })}
+          />
+          <button type="button" className="btn btn-xs raised ruled h-8" onClick={() => setMany(true)}>
+            Many at once
+          </button>
           {unreleased > 0 ? (
             <button type="button" className="btn btn-xs btn-primary h-8" onClick={() => void set(true)}>
               Release {unreleased} given

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { excuse, release, type DeskView } from '../../../contract/evaluate';
 import { call, sentenceOf } from '../../data/api';
@@ -68,9 +68,11 @@ export function ScoreSheet({
   sheet,
   give,
   given,
+  openRemarks,
   refresh,
 }: {
   sheet: Sheet;
+  openRemarks: () => void;
   /** Gives the score and opens the next ready student. */
   give: () => void;
   /** A score was given, without going on. */
@@ -83,7 +85,6 @@ export function ScoreSheet({
   const { score } = view;
   const [adjusts, setAdjusts] = useState(typed.adjust !== '');
   const [other, setOther] = useState(typed.override !== '');
-  const remark = useRef<HTMLDivElement>(null);
   const toggleRelease = useRelease(view, refresh);
   const toggleExcused = async () => {
     try {
@@ -202,9 +203,9 @@ export function ScoreSheet({
                 </div>
               </details>
             )}
-            <div className="mt-4" ref={remark} id="sheet-remark">
+            <div className="mt-4" id="sheet-remark">
               <RichEditor
-                key={`${view.student.id} ${now.theirs === null ? '' : 'theirs'}`}
+                key={`${view.student.id} ${now.remarkN}`}
                 label="Remark"
                 value={typed.remark}
                 onChange={(doc) => state.change({ remark: doc })}
@@ -212,6 +213,11 @@ export function ScoreSheet({
                 minHeight="5rem"
                 onSend={give}
               />
+              <p className="mt-1.5 text-sm">
+                <button type="button" className="link-plain" onClick={openRemarks}>
+                  Saved remarks <Kbd>S</Kbd>
+                </button>
+              </p>
             </div>
           </>
         )}

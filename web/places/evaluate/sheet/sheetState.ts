@@ -31,6 +31,8 @@ export interface SheetNow {
   readonly problem: SheetProblem | null;
   readonly theirs: DeskView | null;
   readonly canUndo: boolean;
+  /** Grows whenever the remark was changed by something else than its editor, which then begins anew. */
+  readonly remarkN: number;
 }
 
 /** Changes that follow each other within this time are sent together, ms. */
@@ -48,6 +50,7 @@ export class SheetState {
   #busy = false;
   #problem: SheetProblem | null = null;
   #theirs: DeskView | null = null;
+  #remarkN = 0;
   readonly #past: Typed[] = [];
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending: Promise<unknown> = Promise.resolve();
@@ -86,7 +89,19 @@ export class SheetState {
   /** Takes the last change back. */
   undo(): void {
     const before = this.#past.pop();
-    if (before) this.#set(before);
+    if (!before) return;
+    if (before.remark !== this.#typed.remark) this.#remarkN++;
+    this.#set(before);
+  }
+
+  /** Adds to the remark, below what stands there. */
+  addToRemark(added: RichNode): void {
+    const content = this.#typed.remark?.content ?? [];
+    const isEmpty = content.every((node) => !node.content || node.content.length === 0);
+    this.#remarkN++;
+    this.change({
+      remark: { type: 'doc', content: [...(isEmpty ? [] : content), ...(added.content ?? [])] },
+    });
   }
 
   /** Gives the score; resolves with what then stands, null where it could not be given. */
@@ -115,6 +130,7 @@ export class SheetState {
     if (this.#theirs === null) return;
     this.#view = this.#theirs;
     this.#typed = typedFrom(this.#theirs);
+    this.#remarkN++;
     this.#version = this.#theirs.score.version;
     this.#past.length = 0;
     this.#dirty = false;
@@ -128,7 +144,9 @@ export class SheetState {
     if (view === this.#view || view.student.id !== this.#view.student.id) return;
     this.#view = view;
     if (!this.#dirty && this.#theirs === null && view.score.version > this.#version) {
-      this.#typed = typedFrom(view);
+      const typed = typedFrom(view);
+      if (JSON.stringify(typed.remark) !== JSON.stringify(this.#typed.remark)) this.#remarkN++;
+      this.#typed = typed;
       this.#version = view.score.version;
     }
     this.#tell();
@@ -164,6 +182,12 @@ export class SheetState {
         this.#problem = null;
         // What was typed while it was on its way is sent after it.
         this.#dirty = this.#typed !== typed;
+        const { remark } = answer.view.score;
+        // Places are filled in when the score is given.
+        if (give && !this.#dirty && JSON.stringify(remark) !== JSON.stringify(this.#typed.remark)) {
+          this.#typed = { ...this.#typed, remark };
+          this.#remarkN++;
+        }
         if (this.#dirty) this.#timer = setTimeout(() => void this.#send(false, null), PAUSE);
       } else {
         if ('theirs' in answer) this.#theirs = answer.theirs;
@@ -191,6 +215,7 @@ export class SheetState {
       problem: this.#problem,
       theirs: this.#theirs,
       canUndo: this.#past.length > 0,
+      remarkN: this.#remarkN,
     };
   }
 

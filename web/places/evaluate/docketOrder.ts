@@ -1,0 +1,73 @@
+import type { DocketRow } from '../../../contract/evaluate';
+import { STATE_ORDER } from './states';
+
+/** How the docket is narrowed and ordered; lives in the address. */
+export interface DocketFilter {
+  readonly state: string;
+  readonly section: string;
+  readonly group: string;
+  readonly find: string;
+  readonly order: DocketOrder;
+}
+/** The orders a docket can have. */
+export const ORDERS = ['name', 'state', 'ready', 'shuffled'] as const;
+export type DocketOrder = (typeof ORDERS)[number];
+
+/** The filter an address holds. */
+export function filterFrom(search: URLSearchParams): DocketFilter {
+  const order = search.get('order');
+  return {
+    state: search.get('state') ?? '',
+    section: search.get('section') ?? '',
+    group: search.get('group') ?? '',
+    find: search.get('find') ?? '',
+    order: ORDERS.find((each) => each === order) ?? 'name',
+  };
+}
+
+/** What an address has to hold of a filter; what is as usual is left out. */
+export function filterTo(filter: DocketFilter): Record<string, string> {
+  return Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== '' && value !== 'name'));
+}
+
+const flat = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+
+/** A number that looks like chance and is the same each time: who reads when changes from forum to forum, not from visit to visit. */
+function lot(text: string): number {
+  let hash = 2_166_136_261;
+  for (let at = 0; at < text.length; at++) hash = Math.imul(hash ^ text.charCodeAt(at), 16_777_619) >>> 0;
+  return Math.imul(hash ^ (hash >>> 15), 2_246_822_519) >>> 0;
+}
+
+/**
+ * The rows a filter leaves, in its order.
+ *
+ * @param forumId what the shuffled order differs by
+ */
+export function inDocketOrder(
+  rows: readonly DocketRow[],
+  filter: DocketFilter,
+  forumId: string,
+): DocketRow[] {
+  const words = flat(filter.find).split(/\s+/).filter(Boolean);
+  const kept = rows.filter(
+    (row) =>
+      (filter.state === '' || row.state === filter.state) &&
+      (filter.section === '' || row.section === filter.section) &&
+      (filter.group === '' || row.groups.includes(filter.group)) &&
+      words.every((word) => flat(row.student.sortable).includes(word)),
+  );
+  switch (filter.order) {
+    case 'name':
+      return kept;
+    case 'state':
+      return kept.sort((a, b) => STATE_ORDER.indexOf(a.state) - STATE_ORDER.indexOf(b.state));
+    case 'ready':
+      return kept.sort((a, b) => (a.readyAt ?? Infinity) - (b.readyAt ?? Infinity) || 0);
+    case 'shuffled':
+      return kept
+        .map((row) => ({ row, at: lot(`${forumId} ${row.student.id}`) }))
+        .sort((a, b) => a.at - b.at)
+        .map(({ row }) => row);
+  }
+}

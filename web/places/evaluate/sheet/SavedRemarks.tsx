@@ -1,0 +1,219 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import {
+  dropRemark,
+  listRemarks,
+  noteRemarkUsed,
+  saveRemark,
+  type SavedRemark,
+} from '../../../../contract/remarks';
+import { asSaved, fillIn } from '../../../../core/text/fillIn';
+import { plainText } from '../../../../core/text/plainText';
+import { textOf } from '../../../../core/text/textOf';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { useApi } from '../../../data/useApi';
+import { Dialog } from '../../../ui/Dialog';
+import { Failed, Loading } from '../../../ui/states';
+import { choicesOf, remarksInOrder } from './remarkOrder';
+import type { Sheet } from './useSheet';
+
+function Edit({
+  remark,
+  done,
+}: {
+  remark: { readonly id: string; readonly text: string; readonly shared: boolean };
+  done: () => void;
+}) {
+  const course = useCourse().id;
+  const [text, setText] = useState(remark.text);
+  const [shared, setShared] = useState(remark.shared);
+  const [problem, setProblem] = useState<string | null>(null);
+  const save = async () => {
+    try {
+      await call(saveRemark, { course, remark: remark.id }, { text, shared });
+      done();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <textarea
+        className="textarea raised w-full"
+        rows={4}
+        aria-label="Saved remark"
+        maxLength={8000}
+        value={text}
+        autoFocus
+        onChange={(event) => setText(event.target.value)}
+      />
+      <p className="quiet mt-1 text-sm">
+        {'{given name}, {family name}, {forum} and {score} are filled in for each student.'}
+      </p>
+      <label className="mt-2 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={shared}
+          onChange={(event) => setShared(event.target.checked)}
+        />
+        The staff of this course may use it too
+      </label>
+      {problem && (
+        <p role="alert" className="mt-1 text-sm text-error">
+          {problem}
+        </p>
+      )}
+      <p className="mt-3 flex gap-3">
+        <button className="btn btn-primary btn-sm">Keep it</button>
+        <button type="button" className="btn btn-sm raised ruled" onClick={done}>
+          Leave it
+        </button>
+      </p>
+    </form>
+  );
+}
+
+/** The remarks kept to be used again: found by typing, put in with Enter, kept and thrown away here. */
+export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => void }) {
+  const course = useCourse().id;
+  const { data, error, mutate } = useApi(listRemarks, { course });
+  const [typed, setTyped] = useState('');
+  const [at, setAt] = useState(0);
+  const [editing, setEditing] = useState<{ id: string; text: string; shared: boolean } | null>(null);
+  const { view, typed: onSheet } = sheet.now;
+  const { given, sortable } = view.student;
+  const choices = choicesOf(view, onSheet);
+  const found = remarksInOrder(data?.remarks ?? [], typed, choices);
+  const filled = (text: string) =>
+    fillIn(text, {
+      'given name': given,
+      'family name': sortable.split(', ')[0]!,
+      forum: view.forum.title,
+    });
+  const use = (remark: SavedRemark | undefined) => {
+    if (!remark) return;
+    sheet.state.addToRemark(textOf(filled(remark.text)));
+    void call(noteRemarkUsed, { course, remark: remark.id }, { choices }).then(() => mutate());
+    onClose();
+  };
+  const drop = async (remark: SavedRemark) => {
+    try {
+      await call(dropRemark, { course, remark: remark.id });
+      await mutate();
+    } catch (failed) {
+      toast.error(sentenceOf(failed));
+    }
+  };
+  const current = onSheet.remark === null ? '' : plainText(onSheet.remark, { quotes: 'all' }).trim();
+  return (
+    <Dialog title="Saved remarks" onClose={onClose} wide>
+      {editing ? (
+        <Edit
+          remark={editing}
+          done={() => {
+            setEditing(null);
+            void mutate();
+          }}
+        />
+      ) : error && !data ? (
+        <Failed error={error} retry={() => void mutate()} />
+      ) : !data ? (
+        <Loading />
+      ) : (
+        <>
+          <input
+            type="search"
+            className="input raised w-full"
+            aria-label="Find a saved remark"
+            placeholder="Type a word of it; Enter puts it in"
+            role="combobox"
+            aria-expanded
+            aria-controls="saved-remarks"
+            aria-activedescendant={found[at] ? `saved-${found[at].id}` : undefined}
+            value={typed}
+            autoFocus
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setAt(0);
+            }}
+            onKeyDown={(event) => {
+              const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+              if (by !== 0) {
+                event.preventDefault();
+                setAt(Math.max(0, Math.min(found.length - 1, at + by)));
+              } else if (event.key === 'Enter') {
+                event.preventDefault();
+                use(found[at]);
+              }
+            }}
+          />
+          <ul
+            id="saved-remarks"
+            role="listbox"
+            aria-label="Saved remarks"
+            className="mt-2 max-h-72 overflow-y-auto"
+          >
+            {found.map((remark, index) => (
+              <li
+                key={remark.id}
+                id={`saved-${remark.id}`}
+                role="option"
+                aria-selected={index === at}
+                className={`rounded-field cursor-pointer px-3 py-2 ${index === at ? 'bg-base-200' : ''}`}
+                onClick={() => use(remark)}
+              >
+                <span className="whitespace-pre-line">{filled(remark.text)}</span>
+                {choices.some((choice) => choice in remark.uses) && (
+                  <span className="quiet block text-xs">used with what is chosen here</span>
+                )}
+              </li>
+            ))}
+          </ul>
+          {found.length === 0 && (
+            <p className="quiet py-3">
+              {data.remarks.length === 0
+                ? 'Nothing is kept yet. Write a remark, then keep it here to use it again.'
+                : 'No saved remark has these words.'}
+            </p>
+          )}
+          <p className="ruled mt-2 flex flex-wrap gap-x-4 gap-y-1 border-t pt-3 text-sm">
+            {current !== '' && (
+              <button
+                type="button"
+                className="link-plain"
+                onClick={() => setEditing({ id: newId(), text: asSaved(current, given), shared: false })}
+              >
+                Keep what stands in the remark
+              </button>
+            )}
+            <button
+              type="button"
+              className="link-plain"
+              onClick={() => setEditing({ id: newId(), text: '{given name}, ', shared: false })}
+            >
+              Write a new one
+            </button>
+            {found[at]?.mine && (
+              <>
+                <button type="button" className="link-plain" onClick={() => setEditing(found[at]!)}>
+                  Change the marked one
+                </button>
+                <button type="button" className="link-plain" onClick={() => void drop(found[at]!)}>
+                  Throw the marked one away
+                </button>
+              </>
+            )}
+          </p>
+        </>
+      )}
+    </Dialog>
+  );
+}
