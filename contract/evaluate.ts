@@ -10,6 +10,7 @@ import type { Suggestion } from '../core/scoring/suggest';
 import type { RichNode } from '../core/text/richText';
 import {
   courseParams,
+  done,
   forumParams,
   id,
   instant,
@@ -63,11 +64,19 @@ export const docketRow = z.object({
   daysLate: z.int(),
   points: points.nullable(),
   released: z.boolean(),
+  /** They ask for another look at their score, and nobody has answered yet. */
+  asks: z.boolean(),
 });
 export type DocketRow = z.infer<typeof docketRow>;
 
 export const docketView = z.object({
-  forum: z.object({ id, title: z.string(), maximum: points }),
+  forum: z.object({
+    id,
+    title: z.string(),
+    maximum: points,
+    /** When what is given by then is released; null while that is not planned. */
+    releaseAt: instant.nullable(),
+  }),
   rows: z.array(docketRow),
   paging,
 });
@@ -136,6 +145,18 @@ export const deskPost = z.object({
 });
 export type DeskPost = z.infer<typeof deskPost>;
 
+/** A student's wish for another look at a released score, and what became of it. */
+export const secondLook = z.object({
+  id,
+  askedAt: instant,
+  reason: z.string(),
+  state: z.enum(['asked', 'answered', 'changed']),
+  answer: z.string().nullable(),
+  answeredAt: instant.nullable(),
+  answeredBy: z.string().nullable(),
+});
+export type SecondLook = z.infer<typeof secondLook>;
+
 /** One student's contribution and score on the Desk. */
 export const deskView = z.object({
   student: personName,
@@ -161,6 +182,8 @@ export const deskView = z.object({
   suggestion: z.custom<Suggestion>().nullable(),
   /** What the suggestion is worked out from, so that the total follows what is typed: core's suggest with other decisions. */
   from: z.object({ forum: z.custom<Forum>(), done: z.custom<Done>(), at: instant }),
+  /** The student’s wishes for another look, the newest first. */
+  looks: z.array(secondLook),
   score: z.object({
     version,
     decisions,
@@ -257,6 +280,46 @@ export const undoDocketAct = endpoint({
   summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
   params: z.strictObject({ course: id, forum: id, act: id }),
   answer: z.object({ undone: z.int(), passed: z.array(personName) }),
+});
+
+export const planRelease = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/release-at',
+  summary: 'Release what is given by a moment to come, by itself; null takes the plan back (staff)',
+  params: forumParams,
+  body: z.strictObject({ at: instant.nullable() }),
+  answer: done,
+});
+
+export const askForLook = endpoint({
+  method: 'post',
+  path: '/api/courses/:course/forums/:forum/looks',
+  summary: 'Ask for another look at one’s own released score (student)',
+  params: forumParams,
+  body: z.strictObject({
+    id,
+    reason: z
+      .string()
+      .trim()
+      .min(1, 'Say what should be looked at again.')
+      .max(4000, 'At most 4,000 characters.'),
+  }),
+  answer: done,
+});
+
+export const answerLook = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/:student/looks/:look',
+  summary: 'Answer a wish for another look; whether the score has changed since is worked out (staff)',
+  params: z.strictObject({ course: id, forum: id, student: id, look: id }),
+  body: z.strictObject({
+    answer: z
+      .string()
+      .trim()
+      .min(1, 'Write an answer; the student reads it.')
+      .max(4000, 'At most 4,000 characters.'),
+  }),
+  answer: deskView,
 });
 
 export const release = endpoint({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, percent } from './basics';
+import { id, instant, percent } from './basics';
 
 /** Points in hundredths, from 0 to 1,000. */
 const points = z.int().min(0, 'points of 0 or more').max(100_000, 'at most 1,000 points');
@@ -97,4 +97,6 @@ export const evaluationRules = z.strictObject({
   ]),
   gate: z.enum(['none', 'replies', 'whole']),
   aboveMaximum: z.boolean(),
+  /** Whether students may ask for another look at a released score, and until when; absent: they may, at any time. */
+  lookAgain: z.strictObject({ until: instant.nullable() }).nullable().optional(),
 });

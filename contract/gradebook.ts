@@ -4,6 +4,7 @@ import type { Part } from '../core/course/evaluation';
 import type { ExplanationLine } from '../core/scoring/explanation';
 import { courseParams, id, instant, page, paging, percent, personName, points } from './basics';
 import { endpoint } from './endpoint';
+import { secondLook } from './evaluate';
 
 const item = z.object({
   id,
@@ -79,6 +80,11 @@ export const scoresView = z.object({
       lines: z.array(z.custom<ExplanationLine>()),
       remarkHtml: z.string().nullable(),
       releasedAt: instant.nullable(),
+      /** What they asked to be looked at again, the newest first. */
+      looks: z.array(secondLook),
+      /** Whether they may ask now, and until when at the latest. */
+      mayAsk: z.boolean(),
+      askUntil: instant.nullable(),
     }),
   ),
   categories: z.array(z.object({ id, title: z.string(), weight: percent, sum })),

@@ -95,6 +95,7 @@ export async function startDemo(options: {
     close: async () => {
       clearInterval(keep);
       deps.live.stop();
+      await deps.releases.stop();
       await deps.mailer.stop();
       await saveClock(db, clock.now());
       await db.destroy();

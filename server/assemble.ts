@@ -3,6 +3,7 @@ import type { Clock } from './clock';
 import { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
 import type { Deps } from './deps';
+import { PlannedReleases } from './evaluate/plannedReleases';
 import { LiveHub } from './live/liveHub';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
@@ -23,7 +24,8 @@ export function assemble(parts: {
   const courses = new CourseCache();
   const mailer = new Mailer({ db, clock, log, courses, transport, address });
   const live = new LiveHub({ db, clock, log, courses, mail: () => mailer.soon() });
-  return { db, clock, log, dataFolder, courses, live, mailer, demo };
+  const without = { db, clock, log, dataFolder, courses, live, mailer, demo };
+  return { ...without, releases: new PlannedReleases(without) };
 }
 
 /** Begins what runs by itself beside the requests: what changed while nothing ran is looked at, then mail goes out. */
@@ -32,5 +34,7 @@ export async function begin(deps: Deps): Promise<void> {
     const setup = await deps.courses.get(deps.db, id);
     if (setup) await keepDates(deps.db, setup, null, deps.clock.now());
   }
+  await deps.releases.pass();
+  deps.releases.start();
   deps.mailer.start();
 }

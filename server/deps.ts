@@ -5,6 +5,16 @@ import type { Db } from './db/open';
 import type { Live } from './live/live';
 import type { Mailing } from './mail/mailing';
 
+/** Releases what was planned once its moment has come. */
+export interface Releases {
+  /** Begins to look at the clock by itself. */
+  start(): void;
+  /** Releases what is due; one pass at a time. */
+  pass(): Promise<void>;
+  /** Looks no more; resolves when what is under way has ended. */
+  stop(): Promise<void>;
+}
+
 /** What every feature of the server is handed. */
 export interface Deps {
   readonly db: Db;
@@ -15,6 +25,7 @@ export interface Deps {
   /** Hears what happens, and tells whom it concerns. */
   readonly live: Live;
   readonly mailer: Mailing;
+  readonly releases: Releases;
   /** Only in the demo: the clock that staff can move, and the password everyone has. */
   readonly demo: { readonly clock: CourseClock; readonly password: string } | null;
 }

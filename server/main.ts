@@ -64,6 +64,7 @@ async function main(): Promise<void> {
     server,
     () => deps.live.stop(),
     async () => {
+      await deps.releases.stop();
       await deps.mailer.stop();
       await db.destroy();
     },

@@ -1,5 +1,6 @@
 import type { Percent, Points } from '../scoring/points';
 import type { SlotKind } from '../participation/slot';
+import type { Instant } from '../time/instant';
 import type { Id } from './id';
 
 /** What lateness takes. (rules §6, step 2) */
@@ -124,4 +125,6 @@ export interface Evaluation {
   readonly gate: Gate;
   /** Whether adjustment or override may lift a score above the maximum. */
   readonly aboveMaximum: boolean;
+  /** Whether students may ask for another look at a released score, and until when; absent: they may, at any time. */
+  readonly lookAgain?: { readonly until: Instant | null } | null;
 }

@@ -296,6 +296,20 @@ export interface Database {
   };
   /** How often a remark was used with something chosen: part, criterion and level. */
   saved_remark_use: { remark_id: string; choice: string; times: number };
+  /** When what is given by then is released. */
+  planned_release: { item_id: string; at: number; by: string; planned_at: number };
+  /** A student asks for another look at a released score. */
+  second_look: {
+    id: string;
+    item_id: string;
+    student_id: string;
+    asked_at: number;
+    reason: string;
+    state: 'asked' | 'answered' | 'changed';
+    answer: string | null;
+    answered_at: number | null;
+    answered_by: string | null;
+  };
   /** Something done to many students of a docket at once; `before` holds what stood before, by student. */
   docket_act: {
     id: string;

@@ -1,3 +1,5 @@
+import { storedScore } from './storedScore';
+import { looksAt, shownLook } from './secondLooks';
 import { evidenceMarks } from '../stewarding/evidence';
 import type { DeskPost, DeskView } from '../../contract/evaluate';
 import { approvalAt, createdAt, isRemovedAt } from '../../core/course/post';
@@ -14,18 +16,6 @@ import { openForumQuietly } from '../discuss/access';
 import { courseData } from '../discuss/loadPosts';
 import { htmlForReader, struckIn } from '../discuss/quotes';
 import { notFound } from '../http/problem';
-
-/** The stored score of a student in a forum; null where nothing was ever kept. */
-export async function storedScore(db: Kysely<Database>, itemId: string | null, studentId: string) {
-  if (itemId === null) return null;
-  const row = await db
-    .selectFrom('score')
-    .selectAll()
-    .where('item_id', '=', itemId)
-    .where('student_id', '=', studentId)
-    .executeTakeFirst();
-  return row ?? null;
-}
 
 async function textsOf(db: Kysely<Database>, forumId: string, studentId: string) {
   return db
@@ -154,6 +144,9 @@ export async function desk(
       done: { notAsked: part.notAsked, slots: part.slots, counted: part.counted },
       at: now,
     },
+    looks: (
+      await looksAt(db, { itemIds: card.itemId === null ? [] : [card.itemId], studentId }, setup.names)
+    ).map(shownLook),
     score: {
       version: stored?.version ?? 0,
       decisions,

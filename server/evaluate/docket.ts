@@ -1,3 +1,5 @@
+import { plannedRelease } from './plannedReleases';
+import { looksAt } from './secondLooks';
 import { openForumQuietly } from '../discuss/access';
 import { evidenceMarks } from '../stewarding/evidence';
 import type { EvidenceMark } from '../../core/evidence/evidenceOf';
@@ -76,6 +78,9 @@ export async function docket(
     const author = opened.posts.get(postId)!.authorId;
     noted.set(author, new Set([...(noted.get(author) ?? []), ...marks]));
   }
+  const itemIds = card.itemId === null ? [] : [card.itemId];
+  const looks = await looksAt(db, { itemIds }, course.setup.names);
+  const asking = new Set(looks.flatMap(({ state, studentId }) => (state === 'asked' ? [studentId] : [])));
   const sections = new Map(course.setup.sections.map((section) => [section.id, section.title]));
   const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => ({
     student: course.setup.names.get(student.id)!,
@@ -96,6 +101,8 @@ export async function docket(
     ),
     points: score?.points ?? null,
     released: score?.released ?? false,
+    asks: asking.has(student.id),
   }));
-  return { forum: { id: forum.id, title: card.title, maximum: forum.evaluation.maximum }, rows };
+  const releaseAt = await plannedRelease(db, card.itemId);
+  return { forum: { id: forum.id, title: card.title, maximum: forum.evaluation.maximum, releaseAt }, rows };
 }

@@ -5,10 +5,17 @@ import * as remarks from '../../contract/remarks';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
 import { actOnDocket, undoAct } from './actOnDocket';
+import type { InCourse } from '../course/inCourse';
+import { planRelease } from './plannedReleases';
+import { answerLook, askForLook } from './secondLooks';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
 import { saveScore, setExcused, setReleased } from './saveScore';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
+
+/** The staff of a course. */
+const staffOf = ({ setup }: InCourse) =>
+  [...setup.members.values()].flatMap(({ personId, role }) => (role === 'student' ? [] : [personId]));
 
 /** Dockets, the Desk, and what is decided there. */
 export function evaluateRoutes(app: Express, deps: Deps): void {
@@ -81,6 +88,23 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   forMember(app, deps, remarks.noteRemarkUsed, 'staff', async ({ course, params, body }) => {
     await noteUsed(db, course, params.remark, body.choices);
     return DONE;
+  });
+
+  forMember(app, deps, contract.planRelease, 'staff', async ({ course, params, body, now }) => {
+    await planRelease(db, course, params.forum, body.at, now);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.askForLook, 'student', async ({ course, params, body, now }) => {
+    await askForLook(db, course, params.forum, body, now);
+    deps.live.concerns(course.setup.id, staffOf(course));
+    return DONE;
+  });
+
+  forMember(app, deps, contract.answerLook, 'staff', async ({ course, params, body, now }) => {
+    await answerLook(db, course, params.forum, params.student, params.look, body.answer, now);
+    deps.live.concerns(course.setup.id, [params.student]);
+    return desk(db, course, params.forum, params.student, now);
   });
 
   forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {

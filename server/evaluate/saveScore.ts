@@ -12,7 +12,8 @@ import { conflict, notFound, wrongField } from '../http/problem';
 import type { Transaction } from 'kysely';
 import type { Database } from '../db/schema';
 import { toHtml } from '../text/toHtml';
-import { desk, storedScore } from './desk';
+import { desk } from './desk';
+import { storedScore } from './storedScore';
 import type { RecordedScore } from './loadScores';
 
 type Trx = Transaction<Database>;

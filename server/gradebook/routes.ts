@@ -1,3 +1,5 @@
+import { whyNoLook } from '../../core/scoring/secondLook';
+import { looksAt, shownLook } from '../evaluate/secondLooks';
 import type { Express } from 'express';
 import { pageOf } from '../../contract/basics';
 import * as contract from '../../contract/gradebook';
@@ -105,6 +107,22 @@ async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<cont
   };
   const items = shownItems(setup).filter((item) => mayKnow(item.forumId));
   const book = { ...setup.gradebook, items };
+  const looks = await looksAt(
+    deps.db,
+    { itemIds: items.map(({ id }) => id), studentId: student.id },
+    setup.names,
+  );
+  const evaluationOf = ({ forumId }: { forumId: string | null }) =>
+    forumId === null ? null : (setup.forums.get(forumId)?.evaluation ?? null);
+  const whyNot = (item: { id: string; forumId: string | null }) =>
+    course.vantage || item.forumId === null
+      ? 'notOffered'
+      : whyNoLook(
+          evaluationOf(item),
+          data.scoreOf(item.forumId, student.id, now),
+          looks.some(({ itemId, state }) => itemId === item.id && state === 'asked'),
+          now,
+        );
   const cells = new Map(items.map((item) => [item.id, cellOf(setup, data, item, student, now)]));
   const total = totalOf(book, cells, 'student');
   return {
@@ -144,6 +162,9 @@ async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<cont
           lines: row ? [...row.lines] : [],
           remarkHtml: row?.remarkHtml ?? null,
           releasedAt: row?.releasedAt ?? null,
+          looks: looks.filter(({ itemId }) => itemId === item.id).map(shownLook),
+          mayAsk: isReleased && whyNot(item) === null,
+          askUntil: evaluationOf(item)?.lookAgain?.until ?? null,
         },
       ];
     }),

@@ -194,6 +194,7 @@ export async function testServer(
     async close() {
       await deps.live.settled();
       deps.live.stop();
+      await deps.releases.stop();
       await deps.mailer.stop();
       await db.destroy();
       rmSync(dataFolder, { recursive: true, force: true });

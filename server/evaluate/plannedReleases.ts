@@ -1,0 +1,104 @@
+import type { Transaction } from 'kysely';
+import { courseFor, forumIn, type InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import type { Deps } from '../deps';
+import { notFound, wrongField } from '../http/problem';
+import { setReleased } from './saveScore';
+
+/** How often the clock is looked at, ms. */
+const EVERY = 1000;
+
+/** When the scores of a forum are released by themselves; null while that is not planned. */
+export async function plannedRelease(db: Db, itemId: string | null): Promise<number | null> {
+  if (itemId === null) return null;
+  const row = await db
+    .selectFrom('planned_release')
+    .select('at')
+    .where('item_id', '=', itemId)
+    .executeTakeFirst();
+  return row?.at ?? null;
+}
+
+/** Plans the release of everything that is given by a moment to come, changes that, or takes it back with null. */
+export function planRelease(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  at: number | null,
+  now: number,
+): Promise<void> {
+  const { card } = forumIn(course.setup, forumId);
+  if (card.itemId === null) throw notFound();
+  const itemId = card.itemId;
+  if (at !== null && at <= now)
+    throw wrongField('at', 'Choose a moment to come; what is given now can be released at once.');
+  return db.transaction().execute(async (trx: Transaction<Database>) => {
+    const before = await plannedRelease(trx, itemId);
+    await trx.deleteFrom('planned_release').where('item_id', '=', itemId).execute();
+    if (at !== null)
+      await trx
+        .insertInto('planned_release')
+        .values({ item_id: itemId, at, by: course.person.id, planned_at: now })
+        .execute();
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: 'release.planned',
+      subject: `item:${itemId}`,
+      before: { at: before },
+      after: { at },
+    });
+  });
+}
+
+/** Releases what was planned once its moment has come, as whoever planned it and with what they may release. */
+export class PlannedReleases {
+  #timer: NodeJS.Timeout | undefined;
+  #passing: Promise<void> = Promise.resolve();
+
+  constructor(private readonly deps: Omit<Deps, 'releases'>) {}
+
+  /** Begins to look at the clock by itself. */
+  start(): void {
+    this.#timer = setInterval(() => void this.pass(), EVERY);
+    this.#timer.unref();
+  }
+
+  /** Looks no more; resolves when what is under way has ended. */
+  stop(): Promise<void> {
+    clearInterval(this.#timer);
+    return this.#passing;
+  }
+
+  /** Releases what is due; one pass at a time. */
+  pass(): Promise<void> {
+    this.#passing = this.#passing
+      .then(() => this.#release())
+      .catch((error: unknown) => this.deps.log.error({ err: error }, 'a planned release failed'));
+    return this.#passing;
+  }
+
+  async #release(): Promise<void> {
+    const { db, clock, live, log } = this.deps;
+    const due = await db
+      .selectFrom('planned_release')
+      .innerJoin('item', 'item.id', 'planned_release.item_id')
+      .select(['item_id', 'at', 'by', 'item.course_id', 'item.forum_id'])
+      .where('at', '<=', clock.now())
+      .execute();
+    for (const { item_id, at, by, course_id, forum_id } of due) {
+      const session = { personId: by, writeToken: '', tokenHash: '' };
+      const course = await courseFor(this.deps as Deps, session, course_id, 'staff').catch(() => null);
+      if (course === null || forum_id === null)
+        log.warn({ item: item_id }, 'a planned release has nobody or no forum any more');
+      else {
+        const released = await setReleased(this.deps as Deps, course, forum_id, 'all', true, at);
+        live.concerns(course_id, released);
+      }
+      await db.deleteFrom('planned_release').where('item_id', '=', item_id).execute();
+    }
+  }
+}

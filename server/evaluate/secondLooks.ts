@@ -1,0 +1,137 @@
+import type { SecondLook } from '../../contract/evaluate';
+import { lookOutcome, whyNoLook, type NoLook } from '../../core/scoring/secondLook';
+import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Db } from '../db/open';
+import { notFound, Problem } from '../http/problem';
+import { storedScore } from './storedScore';
+
+const WHY: Record<NoLook, string> = {
+  notOffered: 'In this forum scores are not looked at again.',
+  notReleased: 'There is no released score to look at again.',
+  asked: 'You have asked already; an answer is on its way.',
+  over: 'The last day for asking has passed.',
+};
+
+type Look = SecondLook & { readonly itemId: string; readonly studentId: string };
+
+/** What students asked to be looked at again: of one item and student, or of many; the newest first. */
+export async function looksAt(
+  db: Db,
+  of: { readonly itemIds: readonly string[]; readonly studentId?: string },
+  names: InCourse['setup']['names'],
+): Promise<Look[]> {
+  if (of.itemIds.length === 0) return [];
+  let query = db.selectFrom('second_look').selectAll().where('item_id', 'in', of.itemIds);
+  if (of.studentId !== undefined) query = query.where('student_id', '=', of.studentId);
+  return (await query.orderBy('asked_at', 'desc').orderBy('id').execute()).map((row) => ({
+    itemId: row.item_id,
+    studentId: row.student_id,
+    id: row.id,
+    askedAt: row.asked_at,
+    reason: row.reason,
+    state: row.state,
+    answer: row.answer,
+    answeredAt: row.answered_at,
+    answeredBy: row.answered_by === null ? null : (names.get(row.answered_by)?.name ?? null),
+  }));
+}
+
+/** A wish as it is told, without whose it is. */
+export function shownLook({ itemId: _item, studentId: _student, ...look }: Look): SecondLook {
+  return look;
+}
+
+/** A student asks for another look at their own released score. */
+export function askForLook(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  { id, reason }: { id: string; reason: string },
+  now: number,
+): Promise<void> {
+  // A forum is known by its item, so that one that has become invisible does not keep its score to itself.
+  const forum = course.setup.forums.get(forumId);
+  const itemId = course.setup.cards.get(forumId)?.itemId ?? null;
+  if (!forum || itemId === null) throw notFound();
+  const studentId = course.person.id;
+  return db.transaction().execute(async (trx) => {
+    const score = await storedScore(trx, itemId, studentId);
+    const looks = await looksAt(trx, { itemIds: [itemId], studentId }, course.setup.names);
+    if (looks.some((look) => look.id === id)) return;
+    const facts = score && {
+      points: score.points,
+      givenAt: score.given_at,
+      released: score.released_at !== null,
+      excused: score.excused === 1,
+    };
+    const waits = looks.some(({ state }) => state === 'asked');
+    const why = whyNoLook(forum.evaluation, facts, waits, now);
+    // Who has no released score here learns nothing, not even that there is a forum.
+    if (why === 'notReleased') throw notFound();
+    if (why !== null) throw new Problem(409, 'noLook', WHY[why]);
+    await trx
+      .insertInto('second_look')
+      .values({
+        id,
+        item_id: itemId,
+        student_id: studentId,
+        asked_at: now,
+        reason,
+        state: 'asked',
+        answer: null,
+        answered_at: null,
+        answered_by: null,
+      })
+      .execute();
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: studentId,
+      what: 'look.asked',
+      subject: `look:${id}`,
+      why: reason,
+    });
+  });
+}
+
+/** Answers a student's wish; whether the score has changed since is worked out from when it was last given. */
+export function answerLook(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  studentId: string,
+  lookId: string,
+  answer: string,
+  now: number,
+): Promise<void> {
+  const { card } = forumIn(course.setup, forumId);
+  if (card.itemId === null || !worksWith(course, studentId)) throw notFound();
+  const itemId = card.itemId;
+  return db.transaction().execute(async (trx) => {
+    const looks = await looksAt(trx, { itemIds: [itemId], studentId }, course.setup.names);
+    const look = looks.find(({ id }) => id === lookId);
+    if (!look) throw notFound();
+    if (look.state !== 'asked')
+      throw new Problem(
+        409,
+        'answered',
+        `${look.answeredBy ?? 'Somebody'} has answered this already. Reload the page.`,
+      );
+    const score = await storedScore(trx, itemId, studentId);
+    const state = lookOutcome(look.askedAt, score?.given_at ?? null);
+    await trx
+      .updateTable('second_look')
+      .set({ state, answer, answered_at: now, answered_by: course.person.id })
+      .where('id', '=', lookId)
+      .execute();
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: `look.${state}`,
+      subject: `look:${lookId}`,
+      why: answer,
+    });
+  });
+}
