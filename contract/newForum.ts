@@ -77,6 +77,7 @@ export function newForum(): ForumSettings {
         lateness: { kind: 'perDay', percent: 1000, atMost: 5000 },
         gate: 'none',
         aboveMaximum: false,
+        lookAgain: { until: null },
       },
     },
   };

@@ -42,7 +42,7 @@ export function partWords(part: Part): string {
         ? 'All of it when every required post is made, else nothing.'
         : 'By how many of the required posts you make.';
     case 'ratings':
-      return `What other students give ${of}, from 1 to 5, once there are ${countWords(part.atLeast, 'rating')}.`;
+      return `What other students give ${of}, from 1 to 5, once there ${part.atLeast === 1 ? 'is' : 'are'} ${countWords(part.atLeast, 'rating')}.`;
   }
 }
 

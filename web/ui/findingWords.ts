@@ -53,8 +53,8 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
         ];
       case 'cannotReach':
         return [
-          `“${String(params.part)}” cannot reach its points.`,
-          `What it is made of comes to ${pointWords(Number(params.most))}, the part has ${pointWords(Number(params.maximum))}.`,
+          'A part cannot reach its points.',
+          `What “${String(params.part)}” is made of comes to ${pointWords(Number(params.most))}, the part has ${pointWords(Number(params.maximum))}.`,
         ];
       case 'sumOfNothing':
         return [

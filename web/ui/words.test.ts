@@ -215,6 +215,7 @@ describe('findings in words', () => {
         until: due,
         others: due,
         visibleUntil: due,
+        most: 300,
         sum: 9000,
         forums: 'x',
         forum: 'x',

@@ -9,6 +9,7 @@ import { countWords, pointWords } from '../../ui/pointWords';
 import { Tally } from '../../ui/Tally';
 import type { DocketFilter } from './docketOrder';
 import { ManyAtOnce } from './ManyAtOnce';
+import { ReleaseAt } from './ReleaseAt';
 import { STATE_ORDER, STATE_WORDS } from './states';
 
 function Row({ row, selected, to }: { row: DocketRow; selected: boolean; to: string }) {
@@ -38,6 +39,14 @@ function Row({ row, selected, to }: { row: DocketRow; selected: boolean; to: str
             {row.daysLate > 0 && ` · ${countWords(row.daysLate, 'day')} late`}
             {row.held > 0 && ` · ${row.held} held`}
           </span>
+          {row.asks && (
+            <span
+              className="block text-xs font-semibold"
+              style={selected ? undefined : { color: 'var(--late)' }}
+            >
+              asks for another look
+            </span>
+          )}
           {row.marks.length > 0 && (
             <span className="block text-xs" style={selected ? undefined : { color: 'var(--seal)' }}>
               {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(' · ')}
@@ -83,6 +92,7 @@ export function DocketList({
 }) {
   const course = useCourse();
   const [many, setMany] = useState(false);
+  const asking = view.rows.filter(({ asks }) => asks).length;
   const groups = [...new Set(view.rows.flatMap((row) => row.groups))].sort();
   const counts = new Map<string, number>();
   for (const row of view.rows) counts.set(row.state, (counts.get(row.state) ?? 0) + 1);
@@ -127,7 +137,10 @@ export function DocketList({
             style={{ width: `${all === 0 ? 0 : (scored.length / all) * 100}%` }}
           />
         </div>
-        <div className="mt-3 grid grid-cols-2 gap-2">
+        <p className="mt-1.5 flex flex-wrap gap-x-4">
+          <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} changed={changed} />
+        </p>
+        <div className="mt-2 grid grid-cols-2 gap-2">
           <select
             className="select select-xs raised h-8 w-full"
             aria-label="State"
@@ -140,6 +153,7 @@ export function DocketList({
                 {STATE_WORDS[state]} ({counts.get(state) ?? 0})
               </option>
             ))}
+            {asking > 0 && <option value="asks">ask for another look ({asking})</option>}
           </select>
           <select
             className="select select-xs raised h-8 w-full"
@@ -188,12 +202,20 @@ export function DocketList({
             Many at once
           </button>
           {unreleased > 0 ? (
-            <button type="button" className="btn btn-xs btn-primary h-8" onClick={() => void set(true)}>
+            <button
+              type="button"
+              className="btn btn-xs btn-primary col-span-2 h-8"
+              onClick={() => void set(true)}
+            >
               Release {unreleased} given
             </button>
           ) : (
             scored.length > 0 && (
-              <button type="button" className="btn btn-xs raised ruled h-8" onClick={() => void set(false)}>
+              <button
+                type="button"
+                className="btn btn-xs raised ruled col-span-2 h-8"
+                onClick={() => void set(false)}
+              >
                 Take back all
               </button>
             )

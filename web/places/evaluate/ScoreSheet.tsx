@@ -9,6 +9,7 @@ import { maximumWords, pointWords } from '../../ui/pointWords';
 import { RichEditor } from '../../ui/editor/RichEditor';
 import { When } from '../../ui/When';
 import { amountWords, explanationWords, isStart } from '../../ui/explanationWords';
+import { LookAgain } from './sheet/LookAgain';
 import { PartOnSheet } from './sheet/PartOnSheet';
 import { ReasonedPoints } from './sheet/ReasonedPoints';
 import type { Sheet } from './sheet/useSheet';
@@ -132,6 +133,7 @@ export function ScoreSheet({
                 or give another score.
               </p>
             )}
+            <LookAgain view={view} answered={(next) => state.learn(next)} />
             {view.forum.parts.map((part) => (
               <PartOnSheet key={part.id} sheet={sheet} part={part} />
             ))}

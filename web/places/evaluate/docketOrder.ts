@@ -52,7 +52,7 @@ export function inDocketOrder(
   const words = flat(filter.find).split(/\s+/).filter(Boolean);
   const kept = rows.filter(
     (row) =>
-      (filter.state === '' || row.state === filter.state) &&
+      (filter.state === '' || (filter.state === 'asks' ? row.asks : row.state === filter.state)) &&
       (filter.section === '' || row.section === filter.section) &&
       (filter.group === '' || row.groups.includes(filter.group)) &&
       words.every((word) => flat(row.student.sortable).includes(word)),

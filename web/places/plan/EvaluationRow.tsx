@@ -162,6 +162,24 @@ export function EvaluationRow({
             </select>
           </div>
           {says('itemId')}
+          <div className={line}>
+            <label className={line}>
+              <input type="checkbox" className="checkbox checkbox-sm" {...form.register('looksAgain')} />
+              Students may ask for another look at a released score
+            </label>
+            {values.looksAgain && (
+              <>
+                until
+                <input
+                  {...form.register('lookUntil')}
+                  type="datetime-local"
+                  aria-label="Last day for asking"
+                  className="input input-sm raised h-9 w-auto"
+                />
+              </>
+            )}
+          </div>
+          {says('lookUntil')}
           <label className={line}>
             <input type="checkbox" className="checkbox checkbox-sm" {...form.register('aboveMaximum')} />
             An adjustment may lift a score above the maximum

@@ -1,5 +1,6 @@
 import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
 import { maximumWords } from '../../ui/pointWords';
+import { toWallClock } from '../../../core/time/wallClock';
 import type { FieldReader } from './fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './scoring/partForm';
 
@@ -20,6 +21,9 @@ export interface EvaluationForm {
   ready: 'complete' | 'anyPost' | 'atLeast';
   readyPosts: string;
   readyAfterDue: boolean;
+  /** Whether students may ask for another look, and until when; empty for no last day. */
+  looksAgain: boolean;
+  lookUntil: string;
 }
 
 const START: readonly PartForm[] = [
@@ -28,8 +32,9 @@ const START: readonly PartForm[] = [
 ];
 
 /** A saved evaluation as the form shows it. */
-export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings): EvaluationForm {
+export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings, zone: string): EvaluationForm {
   const { evaluation, ready } = rules;
+  const lookUntil = evaluation?.lookAgain?.until ?? null;
   const lateness = evaluation?.lateness ?? { kind: 'perDay' as const, percent: 1000, atMost: 5000 };
   return {
     evaluated: evaluation !== null,
@@ -46,7 +51,23 @@ export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings): 
     ready: typeof ready.when === 'string' ? ready.when : 'atLeast',
     readyPosts: typeof ready.when === 'string' ? '1' : String(ready.when.atLeast),
     readyAfterDue: ready.afterLastDue,
+    looksAgain: evaluation?.lookAgain !== null,
+    lookUntil: lookUntil === null ? '' : toWallClock(lookUntil, zone),
   };
+}
+
+type LookAgain = NonNullable<ForumRules['evaluation']>['lookAgain'];
+
+/** Whether and until when another look may be asked for; nothing where the form says no more than what held before. */
+function lookAgain(
+  form: EvaluationForm,
+  before: LookAgain,
+  read: FieldReader,
+  zone: string,
+): { lookAgain?: LookAgain } {
+  if (!form.looksAgain) return { lookAgain: null };
+  const until = read.date('lookUntil', form.lookUntil, before?.until ?? null, zone);
+  return until === null && before === undefined ? {} : { lookAgain: { until } };
 }
 
 /** What the form says about evaluation; parts without points are left out. */
@@ -54,6 +75,7 @@ export function evaluationFrom(
   form: EvaluationForm,
   base: ForumSettings,
   read: FieldReader,
+  zone: string,
 ): ForumRules['evaluation'] {
   if (!form.evaluated) return null;
   const before = base.rules.evaluation;
@@ -78,5 +100,6 @@ export function evaluationFrom(
           }
         : { kind: form.lateness },
     gate: form.gate,
+    ...lookAgain(form, before?.lookAgain, read, zone),
   };
 }

@@ -89,7 +89,7 @@ export function toForm(settings: ForumSettings, zone: string): ForumForm {
   const post = wordsToForm(required.postMinWords, recommended.post);
   const listed = audience.kind === 'listed' ? audience : { sectionIds: [], groupIds: [], studentIds: [] };
   return {
-    ...evaluationToForm(settings),
+    ...evaluationToForm(settings, zone),
     title: settings.title,
     unitId: settings.unitId ?? '',
     prompt: settings.prompt,
@@ -305,7 +305,7 @@ export function fromForm(
           afterLastDue: form.readyAfterDue,
         },
         display: form.display,
-        evaluation: evaluationFrom(form, base, read),
+        evaluation: evaluationFrom(form, base, read, zone),
       },
     },
     problems,

@@ -9,8 +9,17 @@ import { Prose } from '../../ui/Prose';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
+import { AnotherLook } from './AnotherLook';
 
-function ItemRow({ item, letters }: { item: ScoresView['items'][number]; letters: ScoresView['letters'] }) {
+function ItemRow({
+  item,
+  letters,
+  changed,
+}: {
+  item: ScoresView['items'][number];
+  letters: ScoresView['letters'];
+  changed: () => void;
+}) {
   const course = useCourse();
   const title = item.forumId ? (
     <Link to={`/c/${course.id}/discuss/${item.forumId}`} className="hover:underline">
@@ -57,6 +66,7 @@ function ItemRow({ item, letters }: { item: ScoresView['items'][number]; letters
           </div>
         </details>
       )}
+      {item.forumId !== null && <AnotherLook item={item} changed={changed} />}
     </li>
   );
 }
@@ -107,7 +117,7 @@ export function Scores() {
       )}
       <ul className="ruled mt-4 border-t">
         {data.items.map((item) => (
-          <ItemRow key={item.id} item={item} letters={data.letters} />
+          <ItemRow key={item.id} item={item} letters={data.letters} changed={() => void mutate()} />
         ))}
       </ul>
     </div>

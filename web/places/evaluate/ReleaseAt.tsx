@@ -1,0 +1,82 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { planRelease } from '../../../contract/evaluate';
+import { fromWallClock } from '../../../core/time/wallClock';
+import { call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { Dialog } from '../../ui/Dialog';
+import { When } from '../../ui/When';
+
+/** Plans when everything given by then is released, or takes the plan back. */
+export function ReleaseAt({
+  forum,
+  at,
+  changed,
+}: {
+  forum: string;
+  /** What is planned; null for nothing. */
+  at: number | null;
+  changed: () => void;
+}) {
+  const course = useCourse();
+  const [open, setOpen] = useState(false);
+  const [wall, setWall] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const plan = async (next: number | null) => {
+    try {
+      await call(planRelease, { course: course.id, forum }, { at: next });
+      setOpen(false);
+      toast.success(next === null ? 'Nothing is released by itself.' : 'The release is planned.');
+      changed();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <>
+      {at === null ? (
+        <button type="button" className="link-plain text-xs" onClick={() => setOpen(true)}>
+          Release at …
+        </button>
+      ) : (
+        <p className="text-xs">
+          Released <When at={at} />{' '}
+          <button type="button" className="link-plain" onClick={() => void plan(null)}>
+            Not by itself
+          </button>
+        </p>
+      )}
+      {open && (
+        <Dialog title="Release at a set time" onClose={() => setOpen(false)}>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (wall === '') setProblem('Choose a date and a time.');
+              else void plan(fromWallClock(wall.slice(0, 16), course.zone));
+            }}
+          >
+            <label className="block">
+              <span className="mb-1 block">Everything given by then is released, and students are told:</span>
+              <input
+                type="datetime-local"
+                className="input raised w-full"
+                aria-label="Release at"
+                value={wall}
+                onChange={(event) => {
+                  setWall(event.target.value);
+                  setProblem(null);
+                }}
+              />
+            </label>
+            {problem && (
+              <p role="alert" className="mt-1 text-sm text-error">
+                {problem}
+              </p>
+            )}
+            <button className="btn btn-primary mt-3">Plan the release</button>
+          </form>
+        </Dialog>
+      )}
+    </>
+  );
+}
