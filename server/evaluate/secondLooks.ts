@@ -38,8 +38,8 @@ export async function looksAt(
 }
 
 /** A wish as it is told, without whose it is. */
-export function shownLook({ itemId: _item, studentId: _student, ...look }: Look): SecondLook {
-  return look;
+export function shownLook({ id, askedAt, reason, state, answer, answeredAt, answeredBy }: Look): SecondLook {
+  return { id, askedAt, reason, state, answer, answeredAt, answeredBy };
 }
 
 /** A student asks for another look at their own released score. */

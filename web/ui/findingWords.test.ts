@@ -42,6 +42,7 @@ const all = {
   forum: 'The weir hearing',
   forums: 'The weir hearing',
   sum: 900,
+  most: 800,
   maximum: 1000,
   part: 'Replies',
   space: 'linnet',

@@ -153,7 +153,7 @@ export function DocketList({
                 {STATE_WORDS[state]} ({counts.get(state) ?? 0})
               </option>
             ))}
-            {asking > 0 && <option value="asks">ask for another look ({asking})</option>}
+            {asking > 0 && <option value="asks">another look ({asking})</option>}
           </select>
           <select
             className="select select-xs raised h-8 w-full"

@@ -40,9 +40,9 @@ export function ReleaseAt({
         </button>
       ) : (
         <p className="text-xs">
-          Released <When at={at} />{' '}
+          To be released <When at={at} /> ·{' '}
           <button type="button" className="link-plain" onClick={() => void plan(null)}>
-            Not by itself
+            Cancel
           </button>
         </p>
       )}

@@ -1,4 +1,5 @@
 import type { DocketRow } from '../../../contract/evaluate';
+import { holdsWords } from '../../../core/text/foldText';
 import { STATE_ORDER } from './states';
 
 /** How the docket is narrowed and ordered; lives in the address. */
@@ -30,8 +31,6 @@ export function filterTo(filter: DocketFilter): Record<string, string> {
   return Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== '' && value !== 'name'));
 }
 
-const flat = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-
 /** A number that looks like chance and is the same each time: who reads when changes from forum to forum, not from visit to visit. */
 function lot(text: string): number {
   let hash = 2_166_136_261;
@@ -49,13 +48,12 @@ export function inDocketOrder(
   filter: DocketFilter,
   forumId: string,
 ): DocketRow[] {
-  const words = flat(filter.find).split(/\s+/).filter(Boolean);
   const kept = rows.filter(
     (row) =>
       (filter.state === '' || (filter.state === 'asks' ? row.asks : row.state === filter.state)) &&
       (filter.section === '' || row.section === filter.section) &&
       (filter.group === '' || row.groups.includes(filter.group)) &&
-      words.every((word) => flat(row.student.sortable).includes(word)),
+      holdsWords(row.student.sortable, filter.find),
   );
   switch (filter.order) {
     case 'name':

@@ -1,3 +1,4 @@
+import { foldText } from '../../../core/text/foldText';
 import { Download, Upload, UserPlus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -24,8 +25,6 @@ export function minutesWords(minutes: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`;
 }
 
-const fold = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-
 function People({ roster, changed }: { roster: RosterView; changed: () => void }) {
   const course = useCourse();
   const { search, set } = useAddress();
@@ -48,8 +47,8 @@ function People({ roster, changed }: { roster: RosterView; changed: () => void }
           : section === 'staff'
             ? person.role !== 'student' && !person.removed
             : person.sectionId === section && !person.removed) &&
-      fold(`${person.sortable} ${person.name} ${person.email} ${person.studentNumber ?? ''}`).includes(
-        fold(words),
+      foldText(`${person.sortable} ${person.name} ${person.email} ${person.studentNumber ?? ''}`).includes(
+        foldText(words),
       ),
   );
   const shown = all ? found : found.slice(0, MANY);

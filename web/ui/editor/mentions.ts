@@ -1,3 +1,4 @@
+import { foldText } from '../../../core/text/foldText';
 import Mention from '@tiptap/extension-mention';
 import type { SuggestionKeyDownProps, SuggestionProps } from '@tiptap/suggestion';
 import type { PersonName } from '../../../contract/basics';
@@ -25,16 +26,15 @@ export class Mentionable {
 }
 
 const MOST = 8;
-const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
 /** The people whose name, or a part of it, begins with what is typed; accents do not matter. */
 export function peopleLike(people: readonly PersonName[], typed: string): PersonName[] {
-  const looked = plain(typed);
+  const looked = foldText(typed);
   return people
     .filter(
       ({ name }) =>
-        plain(name).startsWith(looked) ||
-        plain(name)
+        foldText(name).startsWith(looked) ||
+        foldText(name)
           .split(/[\s-]+/)
           .some((part) => part.startsWith(looked)),
     )

@@ -1,4 +1,5 @@
 import type { SavedRemark } from '../../../../contract/remarks';
+import { holdsWords } from '../../../../core/text/foldText';
 import { NOTHING_TYPED, type Typed } from './typed';
 import type { DeskView } from '../../../../contract/evaluate';
 
@@ -14,8 +15,6 @@ export function choicesOf(view: Pick<DeskView, 'forum'>, typed: Typed): string[]
   });
 }
 
-const flat = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-
 /**
  * The remarks that hold every word typed, those first that were used most with what is chosen on the sheet, then those used most at
  * all.
@@ -25,11 +24,10 @@ export function remarksInOrder(
   typed: string,
   choices: readonly string[],
 ): SavedRemark[] {
-  const words = flat(typed).split(/\s+/).filter(Boolean);
   const total = (remark: SavedRemark) => Object.values(remark.uses).reduce((sum, n) => sum + n, 0);
   const fits = (remark: SavedRemark) => choices.reduce((sum, choice) => sum + (remark.uses[choice] ?? 0), 0);
   return remarks
-    .filter(({ text }) => words.every((word) => flat(text).includes(word)))
+    .filter(({ text }) => holdsWords(text, typed))
     .map((remark) => ({ remark, fits: fits(remark), total: total(remark) }))
     .sort((a, b) => b.fits - a.fits || b.total - a.total)
     .map(({ remark }) => remark);

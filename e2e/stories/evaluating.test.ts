@@ -1,0 +1,132 @@
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import type { DeskView, DocketView } from '../../contract/evaluate';
+import { when } from '../times';
+import type { Page } from '../page';
+import { story } from '../story';
+
+const deskOf = async (page: Page, forum: string, student: string) =>
+  (await page.fetch('get', `/api/courses/rvc210/forums/${forum}/docket/${student}`)).body as DeskView;
+const docketOf = async (page: Page, forum: string) =>
+  (await page.fetch('get', `/api/courses/rvc210/forums/${forum}/docket`)).body as DocketView;
+
+describe('scoring by keys', () => {
+  const s = story();
+
+  it('a rubric: a digit chooses the level and goes on to what is missing; the total adds itself up', async () => {
+    const { page } = s;
+    await page.enter('Teodora Maric');
+    await page.go('/c/rvc210/evaluate/small-rivers/emi-sato');
+    await page.find('radio', /Clear and costed/);
+    await page.press('1', '2', '1');
+    await page.sees(/The case 5\.25 \/ 6/);
+    await page.press(Key.ARROW_UP, '3');
+    await page.press('u');
+    await page.sees(/The case 5\.25 \/ 6/);
+    await page.chord(Key.CONTROL, Key.ENTER);
+    await page.until(
+      async () => (await deskOf(page, 'small-rivers', 'emi-sato')).score.points !== null,
+      'the score to be given',
+    );
+    const { score } = await deskOf(page, 'small-rivers', 'emi-sato');
+    expect(score.lines.filter(({ code }) => code === 'criterion').map(({ amount }) => amount)).toEqual([
+      250, 125, 150,
+    ]);
+  });
+
+  it('a checklist ticks itself, and is overruled by hand; levels give their share', async () => {
+    const { page } = s;
+    await page.go('/c/rvc210/evaluate/hydrograph/bram-oyelaran');
+    await page.sees('ticked itself');
+    await page.click('checkbox', /The doubt is answered/);
+    await page.sees('changed by hand');
+    await page.sees(/Answers 3\.25 \/ 4\.5/);
+    await page.go('/c/rvc210/evaluate/old-maps/bram-oyelaran');
+    await page.find('radio', /One is told/);
+    await page.press('3');
+    await page.sees(/Description 1\.95 \/ 3/);
+  });
+
+  it('a saved remark is kept, found by typing, and carries the next student’s name: eight keys a student', async () => {
+    const { page } = s;
+    await page.go('/c/rvc210/evaluate/floodplain/rafael-osei');
+    await page.find('heading', 'Rafael Osei');
+    await page.press('s');
+    await page.click('button', 'Write a new one');
+    await page.type('Saved remark', 'please name the source of your last claim, it deserves one.');
+    await page.click('button', 'Keep it');
+    await page.find('option', /name the source/);
+    await page.press(Key.ESCAPE);
+    const { rows } = await docketOf(page, 'floodplain');
+    const { student } = rows.find(({ state }) => state === 'ready')!;
+    await page.go(`/c/rvc210/evaluate/floodplain/${student.id}`);
+    await page.find('heading', student.name);
+    const typed = ['1', '5', Key.ESCAPE, 's', Key.ENTER];
+    await page.press(typed[0]!, typed[1]!, typed[2]!);
+    await page.press(typed[3]!);
+    await page.find('option', /name the source/);
+    await page.press(typed[4]!);
+    await page.sees(`${student.given}, please name the source`);
+    await page.chord(Key.CONTROL, Key.ENTER);
+    await page.until(
+      async () => (await deskOf(page, 'floodplain', student.id)).score.points !== null,
+      'the score to be given',
+    );
+    expect(typed.length + 2).toBeLessThanOrEqual(8);
+    expect(JSON.stringify((await deskOf(page, 'floodplain', student.id)).score.remark)).toContain(
+      student.given,
+    );
+  });
+});
+
+describe('many at once, release and another look', () => {
+  const s = story();
+
+  it('everyone with nothing is given 0 after a preview, and it is undone in one step', async () => {
+    const { page } = s;
+    await page.enter('Teodora Maric');
+    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.click('button', 'Many at once');
+    await page.click('radio', 'Give 0 to everyone with nothing');
+    await page.sees('It reaches 1 student:');
+    await page.sees('Pereira, Vasco');
+    await page.click('button', 'Do it for 1 student');
+    await page.find('link', /Pereira, Vasco.*given/);
+    await page.click('button', 'Undo');
+    await page.find('link', /Pereira, Vasco.*nothing/);
+  });
+
+  it('scores are released at a set time, and the student sees them then', async () => {
+    const { page } = s;
+    await page.click('button', 'Release at …');
+    await page.setDate('Release at', '2026-03-06T18:00');
+    await page.click('button', 'Plan the release');
+    await page.sees('To be released Fri 6 Mar, 18:00');
+    const piotr = await s.anotherPage();
+    await piotr.enter('Piotr Adeyemi');
+    await piotr.go('/c/rvc210/scores');
+    await piotr.sees('so far, over 2 of');
+    expect(await piotr.text()).not.toContain('7.25');
+    s.demo.clock.move(when('03-06 18:01'));
+    await piotr.sees('7.25 / 10');
+  });
+
+  it('a student asks for another look, and reads the answer', async () => {
+    const { page } = s;
+    const bram = await s.anotherPage();
+    await bram.enter('Bram Oyelaran');
+    await bram.go('/c/rvc210/scores');
+    await bram.click('button', 'Ask for another look');
+    await bram.type(/^What should be looked at again/, 'The map shows the mill race on its left edge.');
+    await bram.click('button', 'Ask for another look');
+    await bram.sees('waits for an answer');
+    await page.go('/c/rvc210/evaluate/old-maps?state=asks');
+    await page.click('link', /Oyelaran, Bram/);
+    await page.sees('Bram asks for another look');
+    await page.type('Answer to Bram', 'So it does; the score says so already.');
+    await page.click('button', 'Answer');
+    await page.sees('who let the score stand');
+    await bram.sees('the score stands');
+    await bram.sees('So it does');
+  });
+});
