@@ -1,7 +1,7 @@
 import { cpus } from 'node:os';
 import { checkRows } from './checks';
 import { coreRows } from './core';
-
+import { docketRows } from './docket';
 import { openForumRows } from './openForum';
 import type { Row } from './row';
 import { crowdRows } from './crowd';
@@ -12,6 +12,7 @@ const rows: Row[] = [
   ...checkRows(),
   ...(await searchRows()),
   ...(await openForumRows()),
+  ...(await docketRows()),
   ...(await crowdRows()),
 ];
 const width = Math.max(...rows.map(({ what }) => what.length));

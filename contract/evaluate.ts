@@ -26,6 +26,9 @@ import { richText } from './richText';
 
 const counts = z.record(z.string(), z.int());
 
+/** Whether names are covered until a score is given; a forum may say so for everybody. */
+const names = z.enum(['shown', 'hidden']).default('shown');
+
 export const listDockets = endpoint({
   method: 'get',
   path: '/api/courses/:course/evaluate',
@@ -76,6 +79,8 @@ export const docketView = z.object({
     maximum: points,
     /** When what is given by then is released; null while that is not planned. */
     releaseAt: instant.nullable(),
+    /** Whether names are covered here, and whether the forum says so for everybody. */
+    names: z.enum(['shown', 'hidden', 'hiddenForAll']),
   }),
   rows: z.array(docketRow),
   paging,
@@ -87,7 +92,7 @@ export const getDocket = endpoint({
   path: '/api/courses/:course/forums/:forum/docket',
   summary: 'The students of one forum to evaluate, with their state (staff)',
   params: forumParams,
-  query: page,
+  query: page.extend({ names }),
   answer: docketView,
 });
 
@@ -160,6 +165,8 @@ export type SecondLook = z.infer<typeof secondLook>;
 /** One student's contribution and score on the Desk. */
 export const deskView = z.object({
   student: personName,
+  /** Whether a number stands for the name until the score is given. */
+  covered: z.boolean(),
   section: z.string().nullable(),
   forum: z.object({
     id,
@@ -203,6 +210,7 @@ export const getDesk = endpoint({
   path: '/api/courses/:course/forums/:forum/docket/:student',
   summary: "One student's contribution and score (staff)",
   params: studentParams,
+  query: z.strictObject({ names }),
   answer: deskView,
 });
 
@@ -254,6 +262,7 @@ export const actOnDocket = endpoint({
       remark: richText.nullable().default(null),
       /** Only says what it would do. */
       preview: z.boolean(),
+      names,
     })
     .refine(({ act, remark }) => act !== 'remark' || remark !== null, {
       path: ['remark'],
@@ -279,6 +288,7 @@ export const undoDocketAct = endpoint({
   path: '/api/courses/:course/forums/:forum/docket/acts/:act',
   summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
   params: z.strictObject({ course: id, forum: id, act: id }),
+  query: z.strictObject({ names }),
   answer: z.object({ undone: z.int(), passed: z.array(personName) }),
 });
 

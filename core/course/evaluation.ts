@@ -125,6 +125,8 @@ export interface Evaluation {
   readonly gate: Gate;
   /** Whether adjustment or override may lift a score above the maximum. */
   readonly aboveMaximum: boolean;
+  /** Whether evaluators see names only once a score is given; absent: as each of them likes. */
+  readonly hideNames?: boolean;
   /** Whether students may ask for another look at a released score, and until when; absent: they may, at any time. */
   readonly lookAgain?: { readonly until: Instant | null } | null;
 }

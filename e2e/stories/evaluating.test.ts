@@ -79,6 +79,37 @@ describe('scoring by keys', () => {
   });
 });
 
+describe('names hidden until scores are given', () => {
+  const s = story();
+
+  it('stand nowhere on the Desk: docket, pages, title, address; they come with the score', async () => {
+    const { page } = s;
+    await page.enter('Teodora Maric');
+    await page.go('/c/rvc210/evaluate/floodplain');
+    const { rows } = await docketOf(page, 'floodplain');
+    await page.click('checkbox', 'Hide names');
+    await page.find('link', /Student \d+.*ready/);
+    await page.press('n');
+    await page.sees('Names are hidden until the score is given');
+    await page.find('textbox', /^Initial post: points/);
+    const covered = rows.filter(({ points }) => points === null).map(({ student }) => student);
+    const seen = `${await page.text()} ${await page.path()} ${await page.driver.getTitle()}`;
+    for (const { id, sortable } of covered) {
+      expect(seen).not.toContain(sortable);
+      expect(seen).not.toContain(id);
+    }
+    const address = await page.path();
+    await page.type(/^Initial post: points/, '4');
+    await page.press(Key.ESCAPE);
+    await page.chord(Key.CONTROL, Key.ENTER);
+    await page.until(async () => (await page.path()) !== address, 'the next student');
+    const after = await docketOf(page, 'floodplain');
+    expect(after.rows.filter(({ points }) => points === null)).toHaveLength(covered.length - 1);
+    await page.click('checkbox', 'Hide names');
+    await page.find('link', /Abreu, Tomás/);
+  });
+});
+
 describe('many at once, release and another look', () => {
   const s = story();
 

@@ -6,7 +6,7 @@ import { story } from '../story';
 
 const DESK = '/c/rvc210/discuss/help-desk';
 const RIVERS = '/c/rvc210/discuss/small-rivers';
-const MAIL = 30_000;
+const MAIL = 60_000;
 
 describe('what changes while people read', () => {
   const s = story();

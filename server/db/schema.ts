@@ -296,6 +296,8 @@ export interface Database {
   };
   /** How often a remark was used with something chosen: part, criterion and level. */
   saved_remark_use: { remark_id: string; choice: string; times: number };
+  /** Keys of this data folder, made when first needed. */
+  secret: { name: string; value: string };
   /** When what is given by then is released. */
   planned_release: { item_id: string; at: number; by: string; planned_at: number };
   /** A student asks for another look at a released score. */

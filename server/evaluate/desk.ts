@@ -118,6 +118,7 @@ export async function desk(
   const { dates, numbers } = part.terms;
   return {
     student: setup.names.get(studentId)!,
+    covered: false,
     section: section?.title ?? null,
     forum: {
       id: forumId,

@@ -4,7 +4,8 @@ import { openForumQuietly } from '../discuss/access';
 import { evidenceMarks } from '../stewarding/evidence';
 import type { EvidenceMark } from '../../core/evidence/evidenceOf';
 import type { DocketRow, DocketView } from '../../contract/evaluate';
-import type { CourseData } from '../../core/course/courseData';
+import { courseDataOf, type CourseData } from '../../core/course/courseData';
+import { loadScores } from './loadScores';
 import type { Forum } from '../../core/course/forum';
 import type { Student } from '../../core/course/roster';
 import { docketState, type DocketState } from '../../core/participation/docketState';
@@ -71,8 +72,12 @@ export async function docket(
 ): Promise<Omit<DocketView, 'paging'>> {
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null) throw notFound();
-  const data = await courseData(db, course.setup, { forumId });
   const opened = await openForumQuietly(db, course, forumId, now);
+  const { zone } = course.setup;
+  const scores = await loadScores(db, course.setup);
+  // The forum's posts are kept in memory; only the scores are read for everybody.
+  const { scoreOf } = courseDataOf({ zone, students: [], forums: [], posts: [], scores });
+  const data: CourseData = { ...opened.data, scoreOf };
   const noted = new Map<string, Set<EvidenceMark>>();
   for (const [postId, marks] of await evidenceMarks(db, course, opened, now)) {
     const author = opened.posts.get(postId)!.authorId;
@@ -104,5 +109,14 @@ export async function docket(
     asks: asking.has(student.id),
   }));
   const releaseAt = await plannedRelease(db, card.itemId);
-  return { forum: { id: forum.id, title: card.title, maximum: forum.evaluation.maximum, releaseAt }, rows };
+  return {
+    forum: {
+      id: forum.id,
+      title: card.title,
+      maximum: forum.evaluation.maximum,
+      releaseAt,
+      names: 'shown' as const,
+    },
+    rows,
+  };
 }

@@ -1,5 +1,7 @@
 import type { Express } from 'express';
-import { DONE, pageOf } from '../../contract/basics';
+import { DONE, pageOf, type PersonName } from '../../contract/basics';
+import type { Db } from '../db/open';
+import { coveredDesk, coveredDocket, coverNames } from './coveredNames';
 import * as contract from '../../contract/evaluate';
 import * as remarks from '../../contract/remarks';
 import type { Deps } from '../deps';
@@ -42,37 +44,74 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   });
 
   forMember(app, deps, contract.getDocket, 'staff', async ({ course, params, query, now }) => {
-    const view = await docket(db, course, params.forum, now);
+    const covered = await coverNames(db, course, params.forum, query);
+    const seen = covered?.course ?? course;
+    const plain = await docket(db, seen, params.forum, now);
+    const view = covered === null ? plain : coveredDocket(plain, covered);
     return { ...view, ...pageOf(view.rows, query) };
   });
 
-  forMember(app, deps, contract.getDesk, 'staff', ({ course, params, now }) =>
-    desk(db, course, params.forum, params.student, now),
-  );
+  /** Who is meant by what an address names, and how their pages are shown to who asked for them so. */
+  const atDesk = async (
+    course: InCourse,
+    { forum, student }: { readonly forum: string; readonly student: string },
+    now: number,
+    names: 'shown' | 'hidden' = 'shown',
+  ) => {
+    const covered = await coverNames(db, course, forum, { names, student });
+    const studentId = covered?.studentOf(student) ?? student;
+    const show = async (trx: Db): Promise<contract.DeskView> => {
+      // Anew each time: whoever has a score now is covered no more.
+      const cover = await coverNames(trx, course, forum, { names, student });
+      if (cover === null) return desk(trx, course, forum, studentId, now);
+      return coveredDesk(await desk(trx, cover.course, forum, studentId, now), studentId, cover);
+    };
+    return { studentId, show };
+  };
 
-  forMember(app, deps, contract.saveScore, 'staff', ({ course, params, body, now }) =>
-    saveScore(deps, course, params.forum, params.student, body, now),
-  );
+  forMember(app, deps, contract.getDesk, 'staff', async ({ course, params, query, now }) => {
+    const { show } = await atDesk(course, params, now, query.names);
+    return show(db);
+  });
+
+  forMember(app, deps, contract.saveScore, 'staff', async ({ course, params, body, now }) => {
+    const { studentId, show } = await atDesk(course, params, now);
+    return saveScore(deps, course, params.forum, studentId, body, now, show);
+  });
 
   forMember(app, deps, contract.excuse, 'staff', async ({ course, params, body, now }) => {
-    await setExcused(deps, course, params.forum, params.student, body.excused, now);
-    deps.live.concerns(course.setup.id, [params.student]);
+    const { studentId } = await atDesk(course, params, now);
+    await setExcused(deps, course, params.forum, studentId, body.excused, now);
+    deps.live.concerns(course.setup.id, [studentId]);
     return { excused: body.excused };
   });
 
   forMember(app, deps, contract.actOnDocket, 'staff', async ({ course, params, body, now }) => {
-    const answer = await actOnDocket(db, course, params.forum, body, now);
+    const student = Array.isArray(body.students) ? body.students[0] : undefined;
+    const covered = await coverNames(db, course, params.forum, { names: body.names, student });
+    const { students } = body;
+    const meant = covered && Array.isArray(students) ? students.map(covered.studentOf) : students;
+    const answer = await actOnDocket(db, course, params.forum, { ...body, students: meant }, now);
     if (!body.preview)
       deps.live.concerns(
         course.setup.id,
-        answer.changes.map(({ student }) => student.id),
+        answer.changes.map(({ student: { id } }) => id),
       );
-    return answer;
+    if (covered === null) return answer;
+    const shown = ({ id }: PersonName) => covered.course.setup.names.get(id)!;
+    return {
+      changes: answer.changes.map((change) => ({ ...change, student: shown(change.student) })),
+      passed: answer.passed.map(({ why, students: each }) => ({ why, students: each.map(shown) })),
+    };
   });
 
-  forMember(app, deps, contract.undoDocketAct, 'staff', ({ course, params, now }) =>
-    undoAct(db, course, params.forum, params.act, now),
-  );
+  forMember(app, deps, contract.undoDocketAct, 'staff', async ({ course, params, query, now }) => {
+    const answer = await undoAct(db, course, params.forum, params.act, now);
+    const covered = await coverNames(db, course, params.forum, query);
+    return covered === null
+      ? answer
+      : { ...answer, passed: answer.passed.map(({ id }) => covered.course.setup.names.get(id)!) };
+  });
 
   forMember(app, deps, remarks.listRemarks, 'staff', async ({ course }) => ({
     remarks: await remarksFor(db, course),
@@ -102,9 +141,10 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   });
 
   forMember(app, deps, contract.answerLook, 'staff', async ({ course, params, body, now }) => {
-    await answerLook(db, course, params.forum, params.student, params.look, body.answer, now);
-    deps.live.concerns(course.setup.id, [params.student]);
-    return desk(db, course, params.forum, params.student, now);
+    const { studentId, show } = await atDesk(course, params, now);
+    await answerLook(db, course, params.forum, studentId, params.look, body.answer, now);
+    deps.live.concerns(course.setup.id, [studentId]);
+    return show(db);
   });
 
   forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {

@@ -10,6 +10,7 @@ import { keepRecord } from '../course/record';
 import type { Deps } from '../deps';
 import { conflict, notFound, wrongField } from '../http/problem';
 import type { Transaction } from 'kysely';
+import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { toHtml } from '../text/toHtml';
 import { desk } from './desk';
@@ -114,6 +115,7 @@ export async function saveScore(
   studentId: string,
   change: { version: number; decisions: Decisions; remark: RichNode | null; give: boolean },
   now: number,
+  show: (trx: Db) => Promise<DeskView> = (trx) => desk(trx, course, forumId, studentId, now),
 ): Promise<DeskView> {
   if (!worksWith(course, studentId)) throw notFound();
   checkDecisions(course, forumId, change.decisions);
@@ -129,7 +131,7 @@ export async function saveScore(
     if ((before?.version ?? 0) !== change.version) {
       throw conflict(
         'Someone else has scored this student since you opened the page. What you entered is still here; theirs is shown beside it.',
-        await desk(trx, course, forumId, studentId, now),
+        await show(trx),
       );
     }
     const kept = {
@@ -164,7 +166,7 @@ export async function saveScore(
       const about = { forumId, itemId, studentId, before: before?.points ?? null };
       await giveScore(trx, course, about, suggestion, change.decisions, remark, now);
     }
-    return desk(trx, course, forumId, studentId, now);
+    return show(trx);
   });
 }
 

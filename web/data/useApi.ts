@@ -64,7 +64,7 @@ async function callAny(endpoint: Endpoint, params: unknown): Promise<never> {
   let answer = (await call(first, params as never)) as Paged;
   for (let next = answer.paging?.next ?? null; next !== null; next = answer.paging?.next ?? null) {
     const more = (await call(
-      { ...endpoint, path: `${endpoint.path}?from=${next}` },
+      { ...endpoint, path: `${endpoint.path}${endpoint.path.includes('?') ? '&' : '?'}from=${next}` },
       params as never,
     )) as Paged;
     answer = { ...more, rows: [...(answer.rows ?? []), ...(more.rows ?? [])] };

@@ -71,7 +71,7 @@ export function AddRow({ name, add }: { name: string; add: () => void }) {
   return (
     <button type="button" className="btn btn-sm raised ruled h-9" onClick={add}>
       <Plus className="size-4" aria-hidden />
-      Add {/^[aeiou]/.test(name) ? 'an' : 'a'} {name}
+      Add {/^[aeio]/.test(name) ? 'an' : 'a'} {name}
     </button>
   );
 }

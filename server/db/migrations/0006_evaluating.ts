@@ -31,6 +31,7 @@ CREATE TABLE second_look (
   CHECK ((state = 'asked') = (answered_at IS NULL)), CHECK ((state = 'asked') = (answer IS NULL))
 ) STRICT;
 CREATE INDEX second_look_item ON second_look (item_id, student_id);
+CREATE TABLE secret (name TEXT PRIMARY KEY, value TEXT NOT NULL) STRICT, WITHOUT ROWID;
 CREATE TABLE docket_act (
   id TEXT PRIMARY KEY, item_id TEXT NOT NULL REFERENCES item (id), act TEXT NOT NULL, at INTEGER NOT NULL,
   "by" TEXT NOT NULL REFERENCES person (id), before TEXT NOT NULL CHECK (json_valid(before)), undone_at INTEGER

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { toast } from 'sonner';
@@ -7,7 +7,7 @@ import { getCourse } from '../../../contract/course';
 import { getDesk, getDocket, type DeskView } from '../../../contract/evaluate';
 import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { keyOf, preloadApi, useApi } from '../../data/useApi';
+import { keyOf, preloadApi, useApi, withQuery } from '../../data/useApi';
 import { useKeys } from '../../ui/keys';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
@@ -19,6 +19,9 @@ import { ScoreSheet, useRelease } from './ScoreSheet';
 import { SavedRemarks } from './sheet/SavedRemarks';
 import { useSheet } from './sheet/useSheet';
 import { nextReady, STATE_ORDER, STATE_WORDS } from './states';
+
+/** Where this browser keeps that its evaluator covers names. */
+const HIDES = 'juror-names-hidden';
 
 const isGone = (error: unknown) => error instanceof ApiProblem && error.problem.status === 404;
 
@@ -33,9 +36,12 @@ export function Desk() {
   const [remarks, setRemarks] = useState(false);
   /** Who is come to by going on, whose first missing points are then at hand. */
   const arriving = useRef<string | null>(null);
-  const docket = useApi(getDocket, { course: course.id, forum: forumId! });
+  const [hides, setHides] = useState(() => localStorage.getItem(HIDES) === 'yes');
+  const askDocket = useMemo(() => withQuery(getDocket, { names: hides ? 'hidden' : undefined }), [hides]);
+  const askDesk = useMemo(() => withQuery(getDesk, { names: hides ? 'hidden' : undefined }), [hides]);
+  const docket = useApi(askDocket, { course: course.id, forum: forumId! });
   const desk = useApi(
-    getDesk,
+    askDesk,
     studentId ? { course: course.id, forum: forumId!, student: studentId } : null,
     { revalidateOnFocus: false, keepPreviousData: false },
   );
@@ -62,8 +68,8 @@ export function Desk() {
   );
   const nextId = next?.student.id;
   useEffect(() => {
-    if (nextId) preloadApi(getDesk, { course: course.id, forum: forumId!, student: nextId });
-  }, [nextId, course.id, forumId]);
+    if (nextId) preloadApi(askDesk, { course: course.id, forum: forumId!, student: nextId });
+  }, [nextId, askDesk, course.id, forumId]);
 
   const goNext = () => {
     if (next) return go(next.student.id, true);
@@ -86,15 +92,15 @@ export function Desk() {
   };
   const { mutate: mutateDesk } = desk;
   const onKept = useCallback(
-    (view: DeskView) => {
-      void mutateAll(keyOf(getDesk, { course: course.id, forum: forumId!, student: view.student.id }), view, {
+    (student: string, view: DeskView) => {
+      void mutateAll(keyOf(askDesk, { course: course.id, forum: forumId!, student }), view, {
         revalidate: false,
       });
     },
-    [mutateAll, course.id, forumId],
+    [mutateAll, askDesk, course.id, forumId],
   );
-  const shown = desk.data?.student.id === studentId ? desk.data : null;
-  const sheet = useSheet(shown ?? null, onKept);
+  const shown = studentId ? (desk.data ?? null) : null;
+  const sheet = useSheet(shown, studentId ?? null, onKept);
   const first = sheet?.rows.find(({ isGiven }) => !isGiven) ?? sheet?.rows[0];
   const startAt = useRef<() => void>(() => undefined);
   useEffect(() => {
@@ -102,7 +108,7 @@ export function Desk() {
       if (first) sheet?.goTo(first.id);
     };
   });
-  const here = sheet?.now.view.student.id ?? null;
+  const here = sheet ? (studentId ?? null) : null;
   useEffect(() => {
     if (here === null || arriving.current !== here) return;
     arriving.current = null;
@@ -114,7 +120,7 @@ export function Desk() {
     refresh();
     if (andNext) goNext();
   };
-  const toggleRelease = useRelease(shown ?? null, refresh);
+  const toggleRelease = useRelease(shown, refresh);
   const choices = sheet?.rows.some((row) => row.choices > 0) ?? false;
   // Where the pages have the focus the arrows scroll them.
   const arrowsChoose = () => document.activeElement !== pages.current;
@@ -214,6 +220,12 @@ export function Desk() {
           selected={studentId}
           addressOf={addressOf}
           changed={refresh}
+          hide={(next) => {
+            localStorage.setItem(HIDES, next ? 'yes' : 'no');
+            setHides(next);
+            // Whose pages these are is not to be carried over into a docket of numbers.
+            void navigate(`/c/${course.id}/evaluate/${forumId}`);
+          }}
         />
       </Panel>
       <Separator className={handle} aria-label="Width of the docket" />

@@ -81,6 +81,7 @@ export function DocketList({
   selected,
   addressOf,
   changed,
+  hide,
 }: {
   view: DocketView;
   rows: readonly DocketRow[];
@@ -89,6 +90,8 @@ export function DocketList({
   selected: string | undefined;
   addressOf: (studentId: string) => string;
   changed: () => void;
+  /** Covers names, or no longer. */
+  hide: (hidden: boolean) => void;
 }) {
   const course = useCourse();
   const [many, setMany] = useState(false);
@@ -121,6 +124,7 @@ export function DocketList({
       {many && (
         <ManyAtOnce
           forum={view.forum.id}
+          names={view.forum.names === 'shown' ? 'shown' : 'hidden'}
           shown={rows.map(({ student }) => student.id)}
           changed={changed}
           onClose={() => setMany(false)}
@@ -137,7 +141,23 @@ export function DocketList({
             style={{ width: `${all === 0 ? 0 : (scored.length / all) * 100}%` }}
           />
         </div>
-        <p className="mt-1.5 flex flex-wrap gap-x-4">
+        <p className="mt-1.5 flex flex-wrap items-center gap-x-4">
+          {view.forum.names === 'hiddenForAll' ? (
+            <span className="quiet text-xs">Names hidden until scored</span>
+          ) : (
+            <label
+              className="flex items-center gap-1.5 text-xs"
+              title="A number stands for each name until the score is given. Names that classmates typed into their posts remain."
+            >
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={view.forum.names === 'hidden'}
+                onChange={(event) => hide(event.target.checked)}
+              />
+              Hide names
+            </label>
+          )}
           <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} changed={changed} />
         </p>
         <div className="mt-2 grid grid-cols-2 gap-2">

@@ -7,6 +7,7 @@ import { textOf } from '../../../core/text/textOf';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
+import { withQuery } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { countWords, pointWords } from '../../ui/pointWords';
 
@@ -33,11 +34,13 @@ function consequence(act: DocketAct, { before, after }: Preview['changes'][numbe
 /** The same done to many students: chosen, looked at student by student, then done, and taken back in one step. */
 export function ManyAtOnce({
   forum,
+  names,
   shown,
   changed,
   onClose,
 }: {
   forum: string;
+  names: 'shown' | 'hidden';
   /** The students the docket shows. */
   shown: readonly string[];
   changed: () => void;
@@ -63,13 +66,18 @@ export function ManyAtOnce({
           students: of.whom === 'shown' ? [...shown] : of.whom,
           remark: said,
           preview: isPreview,
+          names,
         },
       );
       if (isPreview) setPreview(answer);
       else {
         const undo = async () => {
           try {
-            const { undone, passed } = await call(undoDocketAct, { course, forum, act: id });
+            const { undone, passed } = await call(withQuery(undoDocketAct, { names }), {
+              course,
+              forum,
+              act: id,
+            });
             toast.success(
               `Undone for ${countWords(undone, 'student')}.${passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : ''}`,
             );

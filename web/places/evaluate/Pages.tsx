@@ -168,7 +168,11 @@ export function Pages({ view, sheet }: { view: DeskView; sheet: Sheet | null }) 
     <section aria-label={`What ${view.student.name} wrote`} className="mx-auto max-w-[44rem] px-6 pt-4 pb-16">
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-2xl">{view.student.name}</h2>
-        <p className="quiet">{view.section}</p>
+        <p className="quiet">
+          {view.covered
+            ? 'Names are hidden until the score is given; those that classmates typed remain.'
+            : view.section}
+        </p>
         <span className="ml-auto self-center">
           <Tally slots={view.slots} scale={1.2} />
         </span>

@@ -181,6 +181,10 @@ export function EvaluationRow({
           </div>
           {says('lookUntil')}
           <label className={line}>
+            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('hideNames')} />
+            Whoever scores sees names only once a score is given
+          </label>
+          <label className={line}>
             <input type="checkbox" className="checkbox checkbox-sm" {...form.register('aboveMaximum')} />
             An adjustment may lift a score above the maximum
           </label>

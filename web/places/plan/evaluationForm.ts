@@ -23,6 +23,7 @@ export interface EvaluationForm {
   readyAfterDue: boolean;
   /** Whether students may ask for another look, and until when; empty for no last day. */
   looksAgain: boolean;
+  hideNames: boolean;
   lookUntil: string;
 }
 
@@ -52,6 +53,7 @@ export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings, z
     readyPosts: typeof ready.when === 'string' ? '1' : String(ready.when.atLeast),
     readyAfterDue: ready.afterLastDue,
     looksAgain: evaluation?.lookAgain !== null,
+    hideNames: evaluation?.hideNames ?? false,
     lookUntil: lookUntil === null ? '' : toWallClock(lookUntil, zone),
   };
 }
@@ -100,6 +102,7 @@ export function evaluationFrom(
           }
         : { kind: form.lateness },
     gate: form.gate,
+    ...((form.hideNames || before?.hideNames !== undefined) && { hideNames: form.hideNames }),
     ...lookAgain(form, before?.lookAgain, read, zone),
   };
 }

@@ -93,9 +93,9 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
   const choices = choicesOf(view, onSheet);
   const found = remarksInOrder(data?.remarks ?? [], typed, choices);
   const filled = (text: string) =>
+    // A covered name is filled in by the server, when the score is given.
     fillIn(text, {
-      'given name': given,
-      'family name': sortable.split(', ')[0]!,
+      ...(!view.covered && { 'given name': given, 'family name': sortable.split(', ')[0]! }),
       forum: view.forum.title,
     });
   const use = (remark: SavedRemark | undefined) => {

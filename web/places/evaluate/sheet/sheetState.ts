@@ -141,7 +141,7 @@ export class SheetState {
 
   /** What the server says now; what is typed meanwhile stays. */
   learn(view: DeskView): void {
-    if (view === this.#view || view.student.id !== this.#view.student.id) return;
+    if (view === this.#view) return;
     this.#view = view;
     if (!this.#dirty && this.#theirs === null && view.score.version > this.#version) {
       const typed = typedFrom(view);

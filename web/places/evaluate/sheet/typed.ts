@@ -171,15 +171,29 @@ export function meaningOf(
     }),
   );
   const most = view.forum.aboveMaximum ? 10_000_00 : view.forum.maximum;
-  const reasoned = (text: string, why: string, field: string, title: string, least: number) => {
+  const reasoned = (
+    text: string,
+    why: string,
+    { field, title, what, least }: { field: string; title: string; what: string; least: number },
+  ) => {
     const result = read(text, field, title, least, most);
     if ('problem' in result) tell(result.problem);
     else if (result.points !== null && why.trim() === '')
-      tell({ field: `${field} why`, message: `${title}: say why; the student reads it.` });
+      tell({ field: `${field} why`, message: `Say why ${what}; the student reads it.` });
     else if (result.points !== null) return { points: result.points, reason: why.trim() };
     return null;
   };
-  const adjustment = reasoned(typed.adjust, typed.adjustWhy, 'adjust', 'The adjustment', -view.forum.maximum);
-  const override = reasoned(typed.override, typed.why, 'override', 'The total', 0);
+  const adjustment = reasoned(typed.adjust, typed.adjustWhy, {
+    field: 'adjust',
+    title: 'The adjustment',
+    what: 'the total is adjusted',
+    least: -view.forum.maximum,
+  });
+  const override = reasoned(typed.override, typed.why, {
+    field: 'override',
+    title: 'The total',
+    what: 'another total is given',
+    least: 0,
+  });
   return { decisions: { parts, adjustment, override }, problem };
 }

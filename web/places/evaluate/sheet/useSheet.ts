@@ -38,17 +38,21 @@ function focusField(row: SheetRow | undefined): void {
  * The score sheet of one student.
  *
  * @param view the student's contribution; null while it is on its way
+ * @param student as the address names them; a covered student has another name once their score is given
  * @param onKept what the server says once something is kept
  */
-export function useSheet(view: DeskView | null, onKept: (view: DeskView) => void): Sheet | null {
+export function useSheet(
+  view: DeskView | null,
+  student: string | null,
+  onKept: (student: string, view: DeskView) => void,
+): Sheet | null {
   const course = useCourse().id;
-  const student = view?.student.id ?? null;
   const forum = view?.forum.id ?? null;
   const keep = useCallback(
     async (kept: Kept): Promise<KeepAnswer> => {
       try {
         const answer = await call(saveScore, { course, forum: forum!, student: student! }, kept);
-        onKept(answer);
+        onKept(student!, answer);
         return { view: answer };
       } catch (error) {
         const message = sentenceOf(error);
@@ -63,11 +67,11 @@ export function useSheet(view: DeskView | null, onKept: (view: DeskView) => void
   const [active, setActive] = useState<{ student: string; row: string } | null>(null);
   // A sheet lives as long as its student is at hand, whatever is learned meanwhile.
   let current = held;
-  if (view !== null && held?.student !== view.student.id) {
-    current = { student: view.student.id, state: new SheetState(view, keep) };
+  if (view !== null && student !== null && held?.student !== student) {
+    current = { student, state: new SheetState(view, keep) };
     setHeld(current);
   }
-  const state = view === null || current === null ? null : current.state;
+  const state = view === null || current?.student !== student ? null : (current?.state ?? null);
   useEffect(() => {
     if (state !== null && view !== null) state.learn(view);
   }, [state, view]);

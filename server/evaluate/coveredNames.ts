@@ -1,0 +1,141 @@
+import { createHmac, randomBytes } from 'node:crypto';
+import type { PersonName } from '../../contract/basics';
+import type { DeskView, DocketView } from '../../contract/evaluate';
+import type { Post } from '../../core/course/post';
+import { forumIn, type InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { notFound } from '../http/problem';
+
+/** What begins every name that stands for a covered student. */
+const ALIAS = 'covered-';
+const MENTION = /<span class="mention">@[^<]*<\/span>/g;
+const isAlias = (id: string) => id.startsWith(ALIAS);
+
+/** The key that aliases are made with: of this data folder alone, so that nobody works out who stands behind one. */
+async function aliasKey(db: Db): Promise<string> {
+  await db
+    .insertInto('secret')
+    .values({ name: 'aliases', value: randomBytes(32).toString('base64url') })
+    .onConflict((oc) => oc.column('name').doNothing())
+    .execute();
+  const { value } = await db
+    .selectFrom('secret')
+    .select('value')
+    .where('name', '=', 'aliases')
+    .executeTakeFirstOrThrow();
+  return value;
+}
+
+/** A course whose evaluator does not learn whose work they judge, until its score is given. */
+export interface Covered {
+  /** The course with covered names in the place of real ones. */
+  readonly course: InCourse;
+  /** Who stands behind an alias, or a real id as it is; not found where nobody does. */
+  readonly studentOf: (id: string) => string;
+  /** Whether a student's name is covered. */
+  readonly covers: (studentId: string) => boolean;
+  /** The order of everyone's aliases, which tells nothing of names. */
+  readonly position: (studentId: string) => number;
+  /** Whether the forum says so for everybody. */
+  readonly byForum: boolean;
+  /** A student's alias where they are covered, else their id. */
+  readonly shownId: (studentId: string) => string;
+}
+
+/**
+ * Covers the names of everyone in a forum whose score is not given yet: a number stands for each, alike at every visit, in an order
+ * that is not that of names. Names that classmates typed into their posts remain.
+ *
+ * @returns null where names are shown
+ */
+export async function coverNames(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  asked: { readonly names: 'shown' | 'hidden'; readonly student?: string },
+): Promise<Covered | null> {
+  const { forum, card } = forumIn(course.setup, forumId);
+  const byForum = forum.evaluation?.hideNames === true;
+  if (!byForum && asked.names === 'shown' && !(asked.student && isAlias(asked.student))) return null;
+  const { setup } = course;
+  const key = await aliasKey(db);
+  const aliasOf = (studentId: string) =>
+    ALIAS + createHmac('sha256', key).update(`${forumId} ${studentId}`).digest('hex').slice(0, 20);
+  const given =
+    card.itemId === null
+      ? []
+      : await db
+          .selectFrom('score')
+          .select('student_id')
+          .where('item_id', '=', card.itemId)
+          .where((eb) => eb.or([eb('points', 'is not', null), eb('excused', '=', 1)]))
+          .execute();
+  const known = new Set(given.map(({ student_id }) => student_id));
+  const inOrder = [...setup.students.keys()]
+    .map((id) => ({ id, alias: aliasOf(id) }))
+    .sort((a, b) => (a.alias < b.alias ? -1 : 1));
+  const places = new Map(inOrder.map(({ id }, index) => [id, index]));
+  const byAlias = new Map(inOrder.map(({ id, alias }) => [alias, id]));
+  const covers = (id: string) => places.has(id) && !known.has(id);
+  const names = new Map(
+    [...setup.names].map(([id, name]): [string, PersonName] => {
+      if (!covers(id)) return [id, name];
+      const title = `Student ${places.get(id)! + 1}`;
+      return [id, { id: aliasOf(id), name: title, given: title, sortable: title }];
+    }),
+  );
+  return {
+    course: { ...course, setup: { ...setup, names } },
+    covers,
+    byForum,
+    studentOf: (id) => {
+      if (!isAlias(id)) return id;
+      const student = byAlias.get(id);
+      if (student === undefined) throw notFound();
+      return student;
+    },
+    position: (id) => places.get(id) ?? -1,
+    shownId: (id) => (covers(id) ? aliasOf(id) : id),
+  };
+}
+
+/** The docket without what tells whose rows they are: section, group, order, and how they opened the seal. */
+export function coveredDocket(
+  view: Omit<DocketView, 'paging'>,
+  { studentOf, covers, position, byForum }: Covered,
+): Omit<DocketView, 'paging'> {
+  const rows = view.rows
+    .map((row) => ({ row, id: studentOf(row.student.id) }))
+    .sort((a, b) => position(a.id) - position(b.id))
+    .map(({ row, id }) => (covers(id) ? { ...row, section: null, groups: [] } : row));
+  return { ...view, forum: { ...view.forum, names: byForum ? 'hiddenForAll' : 'hidden' } as const, rows };
+}
+
+/** One student's pages without what tells whose they are. */
+export function coveredDesk(view: DeskView, studentId: string, { covers, shownId }: Covered): DeskView {
+  const post = (each: Post): Post => ({
+    ...each,
+    authorId: shownId(each.authorId),
+    threadAuthorId: shownId(each.threadAuthorId),
+    answers: each.answers && { ...each.answers, authorId: shownId(each.answers.authorId) },
+    asideWith: each.asideWith && shownId(each.asideWith),
+    spaceId: null,
+  });
+  const { forum, done, at } = view.from;
+  const calls = (html: string) => html.replace(MENTION, '<span class="mention">@somebody</span>');
+  return {
+    ...view,
+    posts: view.posts.map((each) => ({
+      ...each,
+      html: calls(each.html),
+      answers: each.answers && { ...each.answers, html: calls(each.answers.html) },
+    })),
+    covered: covers(studentId),
+    section: covers(studentId) ? null : view.section,
+    from: {
+      forum: { ...forum, audience: { kind: 'everyone' } },
+      done: { ...done, counted: done.counted.map(post) },
+      at,
+    },
+  };
+}
