@@ -1,7 +1,8 @@
 import { newId } from '../../../data/newId';
 import { readPoints } from '../../../ui/pointWords';
 import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
-import { Reach, type BuilderProps } from './PartDetail';
+import type { BuilderProps } from './builderProps';
+import { Reach } from './Reach';
 import type { ItemForm } from './partForm';
 import { changed, moved, without, withBelow } from './rows';
 

@@ -1,5 +1,4 @@
-import type { ReactNode } from 'react';
-import { pointWords, readPoints } from '../../../ui/pointWords';
+import type { BuilderProps } from './builderProps';
 import { ChecklistBuilder } from './ChecklistBuilder';
 import type { PartForm } from './partForm';
 import { RubricBuilder } from './RubricBuilder';
@@ -7,38 +6,6 @@ import { ScaleBuilder } from './ScaleBuilder';
 
 const select = 'select select-sm raised h-9 w-auto';
 const small = 'input input-sm raised num h-9 w-16 text-center';
-
-/** What a builder needs: what is typed, how it is changed, and what is wrong with a field. */
-export interface BuilderProps {
-  readonly part: PartForm;
-  /** Which part, as `part 2`. */
-  readonly name: string;
-  readonly says: (field: string) => ReactNode;
-  readonly change: (patch: Partial<PartForm>) => void;
-}
-
-/** The most that something made of parts comes to, beside what it has to reach. */
-export function Reach({ most, part, change }: { most: number } & Pick<BuilderProps, 'part' | 'change'>) {
-  const aim = readPoints(part.points) ?? 0;
-  return (
-    <span className="quiet num text-sm">
-      {most === aim ? (
-        <>{pointWords(most)} at most</>
-      ) : (
-        <>
-          {pointWords(most)} at most; the part has {pointWords(aim)}.{' '}
-          <button
-            type="button"
-            className="link-plain"
-            onClick={() => change({ points: pointWords(most).replace(/\.?0+$/, '') })}
-          >
-            Give the part {pointWords(most)}
-          </button>
-        </>
-      )}
-    </span>
-  );
-}
 
 function PerPost({ part, name, says, change }: BuilderProps) {
   return (

@@ -2,7 +2,8 @@ import { Plus, X } from 'lucide-react';
 import { newId } from '../../../data/newId';
 import { maximumWords, readPoints } from '../../../ui/pointWords';
 import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
-import { Reach, type BuilderProps } from './PartDetail';
+import type { BuilderProps } from './builderProps';
+import { Reach } from './Reach';
 import type { CriterionForm, LevelForm } from './partForm';
 import { changed, moved, without, withBelow } from './rows';
 

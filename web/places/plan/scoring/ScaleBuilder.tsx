@@ -1,6 +1,6 @@
 import { newId } from '../../../data/newId';
 import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
-import type { BuilderProps } from './PartDetail';
+import type { BuilderProps } from './builderProps';
 import type { ScaleLevelForm } from './partForm';
 import { changed, moved, without, withBelow } from './rows';
 
