@@ -1,15 +1,12 @@
-import { fork, type ChildProcess } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { Agent, request } from 'node:http';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { when } from '../demo/course';
 import { layOutLargeForum } from '../demo/largeForum';
 import { textOf } from '../core/text/textOf';
-import { LIVE_PATH, liveEvent } from '../contract/live';
 import { openDatabase } from '../server/db/open';
 import type { Row } from './row';
+import { Server, type Signed } from './servedApart';
 
 const PEOPLE = 200;
 /** Posts that stand in the forum before anybody comes. */
@@ -22,118 +19,6 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const pause = () => wait(PAUSE[0] + Math.random() * (PAUSE[1] - PAUSE[0]));
 const percentile = (times: number[], share: number) =>
   times.sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0;
-
-interface Signed {
-  readonly id: string;
-  readonly cookie: string;
-  readonly token: string;
-}
-
-/** A server in a process of its own over a data folder, which can be killed and started again. */
-class Server {
-  #child: ChildProcess | null = null;
-  port = 0;
-  /** Lets a connection go before the server does, which keeps an idle one for five seconds. */
-  readonly agent = new Agent({ keepAlive: true, maxSockets: PEOPLE * 2, timeout: 3500 });
-
-  constructor(private readonly folder: string) {}
-
-  async start(): Promise<void> {
-    const child = fork(join(import.meta.dirname, 'crowdServer.js'), {
-      env: {
-        ...process.env,
-        JUROR_DATA: this.folder,
-        PORT: String(this.port),
-        START: String(when('03-05 16:20')),
-      },
-    });
-    this.#child = child;
-    this.port = await new Promise<number>((resolve, reject) => {
-      child.once('message', (message: { port: number }) => resolve(message.port));
-      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-    });
-  }
-
-  async kill(): Promise<void> {
-    const ended = new Promise((resolve) => this.#child!.once('exit', resolve));
-    this.#child!.removeAllListeners('message');
-    this.#child!.kill('SIGKILL');
-    await ended;
-  }
-
-  /** Resident memory, MB. */
-  memory(): number {
-    const status = readFileSync(`/proc/${this.#child!.pid}/status`, 'utf8');
-    return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
-  }
-
-  /** Asks as somebody; rejects when the server is not there. */
-  ask(
-    who: Signed,
-    method: string,
-    path: string,
-    body?: object,
-  ): Promise<{ status: number; text: string; ms: number }> {
-    const started = performance.now();
-    return new Promise((resolve, reject) => {
-      const sent = body === undefined ? undefined : JSON.stringify(body);
-      const req = request(
-        {
-          host: '127.0.0.1',
-          port: this.port,
-          method,
-          path,
-          agent: this.agent,
-          headers: {
-            cookie: who.cookie,
-            'x-juror-token': who.token,
-            ...(sent !== undefined && {
-              'content-type': 'application/json',
-              'content-length': Buffer.byteLength(sent),
-            }),
-          },
-        },
-        (res) => {
-          let text = '';
-          res.setEncoding('utf8');
-          res.on('data', (chunk: string) => (text += chunk));
-          res.on('end', () =>
-            resolve({ status: res.statusCode ?? 0, text, ms: performance.now() - started }),
-          );
-          res.on('error', reject);
-          res.on('aborted', () => reject(new Error('the answer broke off')));
-        },
-      );
-      req.on('error', reject);
-      req.setTimeout(10_000, () => req.destroy(new Error('no answer')));
-      req.end(sent);
-    });
-  }
-
-  /** Opens somebody's stream of what changes; what is returned closes it. */
-  listen(who: Signed, hear: (posts: readonly string[], spread: number) => void): () => void {
-    const req = request(
-      { host: '127.0.0.1', port: this.port, path: LIVE_PATH, headers: { cookie: who.cookie } },
-      (res) => {
-        let rest = '';
-        res.setEncoding('utf8');
-        res.on('data', (chunk: string) => {
-          const lines = `${rest}${chunk}`.split('\n');
-          rest = lines.pop()!;
-          for (const line of lines) {
-            if (!line.startsWith('data: {"')) continue;
-            const event = liveEvent.safeParse(JSON.parse(line.slice('data: '.length)));
-            if (event.success && event.data.kind === 'forum') hear(event.data.posts, event.data.spread);
-          }
-        });
-        res.on('error', () => undefined);
-      },
-    );
-    req.on('error', () => undefined);
-    req.end();
-    return () => req.destroy();
-  }
-}
 
 /** Signs everybody in, straight in the data. */
 async function signIn(folder: string): Promise<Signed[]> {
@@ -332,7 +217,7 @@ async function missing(folder: string, acknowledged: ReadonlyMap<string, string>
 export async function crowdRows(): Promise<Row[]> {
   const folder = mkdtempSync(join(tmpdir(), 'juror-crowd-'));
   const people = await signIn(folder);
-  const server = new Server(folder);
+  const server = new Server(folder, PEOPLE);
   try {
     await server.start();
     const crowd = new Crowd(server, people);

@@ -9,20 +9,10 @@ import type { InCourse } from '../server/course/inCourse';
 import { openDatabase } from '../server/db/open';
 import { desk } from '../server/evaluate/desk';
 import { docket } from '../server/evaluate/docket';
+import { middleOf } from './middleOf';
 import type { Row } from './row';
 
 const STUDENTS = 2000;
-const ROUNDS = 11;
-
-async function middleOf(work: (round: number) => Promise<unknown>): Promise<number> {
-  const times: number[] = [];
-  for (let round = 0; round < ROUNDS; round++) {
-    const start = performance.now();
-    await work(round);
-    times.push(performance.now() - start);
-  }
-  return times.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!;
-}
 
 /** The docket of 2,000 students with 4 posts each, and the pages of the next student, as JSON. */
 export async function docketRows(): Promise<Row[]> {

@@ -9,19 +9,8 @@ import type { InCourse } from '../server/course/inCourse';
 import { openDatabase, type Db } from '../server/db/open';
 import { forumView } from '../server/discuss/forumView';
 import { markPosts } from '../server/reading/readMarks';
+import { middleOf } from './middleOf';
 import type { Row } from './row';
-
-const ROUNDS = 15;
-
-async function middleOf(work: () => Promise<unknown>): Promise<number> {
-  const times: number[] = [];
-  for (let round = 0; round < ROUNDS; round++) {
-    const start = performance.now();
-    await work();
-    times.push(performance.now() - start);
-  }
-  return times.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!;
-}
 
 /** The same posts with the same facts by one statement, and the first 50 texts by another, as JSON: nothing decided, nothing kept. */
 async function bare(db: Db, forum: string, me: string): Promise<string> {

@@ -1,7 +1,7 @@
 import type { Selectable, Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/evaluate';
-import type { DocketState } from '../../core/participation/docketState';
+import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
 import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
 import { fillInText } from '../../core/text/fillIn';
 import type { RichNode } from '../../core/text/richText';
@@ -30,17 +30,14 @@ interface Target {
   readonly suggestion: Suggestion | null;
 }
 
-/** Why an act passes a student over; null where it does not. */
-function inTheWay(act: DocketAct, state: DocketState, suggestion: Suggestion | null): string | null {
-  if (act === 'remark') return null;
-  if (state === 'excused') return 'is excused';
-  if (act === 'accept') {
-    if (state === 'given' || state === 'released') return 'has a score already';
-    if (state === 'nothing') return 'has written nothing';
-    return suggestion === null || suggestion.incomplete ? 'has parts without points' : null;
-  }
-  return state === 'nothing' ? null : 'has written something, or has a score';
-}
+/** Why a student is passed over, as it is told. */
+const PASSED: Record<PassedOver, string> = {
+  excused: 'is excused',
+  given: 'has a score already',
+  nothing: 'has written nothing',
+  incomplete: 'has parts without points',
+  written: 'has written something, or has a score',
+};
 
 /** The remark with another below it. */
 function below(remark: string | null, added: RichNode): RichNode {
@@ -112,8 +109,9 @@ export function actOnDocket(
         act === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
       const suggestion = suggest(forum, part, decisions, now);
       const target: Target = { studentId: student.id, stored: kept, decisions, suggestion };
-      const why = inTheWay(act, state, suggestion);
-      if (why !== null) {
+      const passes = whyPassedOver(act, state, suggestion);
+      if (passes !== null) {
+        const why = PASSED[passes];
         passed.set(why, [...(passed.get(why) ?? []), student.id]);
         continue;
       }

@@ -99,7 +99,7 @@ export async function coverNames(
   };
 }
 
-/** The docket without what tells whose rows they are: section, group, order, and how they opened the seal. */
+/** The docket without what tells whose rows they are: section, group and order. */
 export function coveredDocket(
   view: Omit<DocketView, 'paging'>,
   { studentOf, covers, position, byForum }: Covered,

@@ -163,7 +163,7 @@ function combination(typed: PartForm, reader: PartReader): Combination {
   return { by: typed.combine };
 }
 
-/** What a typed part says; null where it has too little to be kept, which the reader's problems name. */
+/** What a typed part says; what cannot be read, or is missing, is named in the reader's problems. */
 export function partFrom(typed: PartForm, index: number, before: Part | undefined, read: FieldReader): Part {
   const reader = new PartReader(`parts.${index}`, read);
   const common = {
