@@ -73,6 +73,9 @@ export const getForumSettings = endpoint({
 /** What comes with the problem `sealChanges`: whom a change would reseal or unseal, by name. */
 export const sealChangeNames = z.object({ reseals: z.array(z.string()), unseals: z.array(z.string()) });
 
+/** What comes with the problem `scoresMove`: how many given scores the change would move, and how many stand in place of what is computed. */
+export const scoresMoveCounts = z.object({ moves: z.int(), overridden: z.int(), left: z.int() });
+
 export const saveForum = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/settings',
@@ -86,6 +89,11 @@ export const saveForum = endpoint({
     publish: z.boolean(),
     /** The names of those whom the change reseals or unseals have been seen. */
     confirmed: z.boolean().default(false),
+    /**
+     * What becomes of given scores that the changed rules would move: they stay, or are given anew, and then also those that were
+     * given in place of what is computed. Left out: asked first (problem `scoresMove`).
+     */
+    scores: z.strictObject({ give: z.enum(['stay', 'anew']), overrides: z.boolean() }).optional(),
   }),
   answer: forumForEdit,
 });

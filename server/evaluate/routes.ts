@@ -13,6 +13,7 @@ import { answerLook, askForLook } from './secondLooks';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
 import { saveScore, setExcused, setReleased } from './saveScore';
+import { refuseStrangeReferences } from '../plan/refusals';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
 
 /** The staff of a course. */
@@ -146,6 +147,14 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     deps.live.concerns(course.setup.id, [studentId]);
     return show(db);
   });
+
+  forMember(app, deps, contract.rehearse, 'instructor', async ({ course, params, body, now }) => {
+    refuseStrangeReferences(course.setup, params.forum, body.settings);
+    return deps.rehearsals.begin(course, params.forum, body.id, body.settings, now);
+  });
+  forMember(app, deps, contract.getRehearsal, 'instructor', async ({ course, params }) =>
+    deps.rehearsals.fetch(course, params.rehearsal),
+  );
 
   forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {
     const changed = await setReleased(deps, course, params.forum, body.students, body.released, now);

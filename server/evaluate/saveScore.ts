@@ -71,6 +71,7 @@ export async function giveScore(
   decisions: Decisions,
   remark: RichNode | null,
   now: number,
+  why: string | null = decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
 ): Promise<void> {
   const { points, lines } = suggestion;
   const said =
@@ -97,7 +98,7 @@ export async function giveScore(
     subject: `score:${itemId}:${studentId}`,
     before: before === null ? null : { points: before },
     after: { points, lines, remarkHtml } satisfies RecordedScore,
-    why: decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
+    why,
   });
 }
 

@@ -6,7 +6,9 @@ import type { Deps } from '../deps';
 import { attachFiles } from '../files/fileUse';
 import { conflict, Problem } from '../http/problem';
 import { feedItem } from './feedItem';
-import { columnsOf, forumForEdit, forumRow, recordedState } from './forumRow';
+import { giveAnew, movesOf } from '../evaluate/rehearsal';
+import { isGivenAnew } from '../../core/scoring/rehearse';
+import { columnsOf, forumForEdit, forumRow, recordedState, type Trx } from './forumRow';
 import { postStarter } from './postStarter';
 import { recordForum } from './recordForum';
 import {
@@ -22,13 +24,20 @@ export async function saveForum(
   deps: Deps,
   course: InCourse,
   forumId: string,
-  change: { version: number; settings: ForumSettings; publish: boolean; confirmed: boolean },
+  change: {
+    version: number;
+    settings: ForumSettings;
+    publish: boolean;
+    confirmed: boolean;
+    scores?: { give: 'stay' | 'anew'; overrides: boolean } | undefined;
+  },
   now: number,
 ): Promise<ForumForEdit> {
   const { setup } = course;
   const { settings } = change;
   refuseStrangeReferences(setup, forumId, settings);
   const columns = columnsOf(settings);
+  let moved: string[] = [];
   const saved = await deps.db.transaction().execute(async (trx) => {
     const before = await trx.selectFrom('forum').selectAll().where('id', '=', forumId).executeTakeFirst();
     if (before && (before.course_id !== setup.id || before.removed_at !== null))
@@ -51,9 +60,11 @@ export async function saveForum(
     }
     refuseErrors(setup, forumId, settings, status === 'published');
     await refuseWhatPostsForbid(trx, edited, settings, now);
-    await refuseBelowGiven(trx, forumId, settings);
     if (before?.status === 'published' && !change.confirmed)
       await warnOfSeal(trx, setup, forumId, settings, now);
+    if (edited && hasOtherRules(edited.settings, settings))
+      moved = await moveScores(trx, course, forumId, settings, change.scores, now);
+    await refuseBelowGiven(trx, forumId, settings);
     if (before) {
       await trx
         .updateTable('forum')
@@ -98,7 +109,39 @@ export async function saveForum(
     return forumForEdit(trx, setup.id, forumId);
   });
   deps.courses.forget(setup.id);
+  if (moved.length > 0) deps.live.concerns(setup.id, moved);
   return saved;
+}
+
+/** Whether anything changed that scores are worked out from. */
+function hasOtherRules(before: ForumSettings, after: ForumSettings): boolean {
+  const rules = ({ rules }: ForumSettings) =>
+    JSON.stringify([rules.evaluation, rules.required, rules.graceMinutes, rules.schedule, rules.ownTerms]);
+  return after.rules.evaluation !== null && rules(before) !== rules(after);
+}
+
+/** Gives anew what the changed rules move, or leaves it; where it is not said which, asks first. Answers whose scores moved. */
+async function moveScores(
+  trx: Trx,
+  course: InCourse,
+  forumId: string,
+  settings: ForumSettings,
+  scores: { give: 'stay' | 'anew'; overrides: boolean } | undefined,
+  now: number,
+): Promise<string[]> {
+  if (scores?.give === 'stay') return [];
+  const moves = await movesOf(trx, course, forumId, settings, now);
+  if (scores !== undefined) return giveAnew(trx, course, forumId, settings, moves, scores.overrides, now);
+  const given = moves.filter(({ move }) => move.stands === 'given');
+  const count = (overridesToo: boolean) => given.filter(({ move }) => isGivenAnew(move, overridesToo)).length;
+  if (count(true) === 0) return [];
+  throw new Problem(
+    409,
+    'scoresMove',
+    'Scores have been given by the rules before. Say whether they stay as they are or are given anew.',
+    undefined,
+    { moves: count(false), overridden: count(true) - count(false), left: given.length - count(true) },
+  );
 }
 
 /** Publishes, takes back to draft (not once there are posts), freezes or unfreezes. */

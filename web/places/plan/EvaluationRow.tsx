@@ -153,7 +153,7 @@ export function EvaluationRow({
             </select>
             in
             <select {...form.register('itemId')} aria-label="Gradebook item" className={`${select} max-w-72`}>
-              <option value="">an item of its own</option>
+              <option value={values.itemId === self ? self : ''}>an item of its own</option>
               {items.map((item) => (
                 <option key={item.id} value={item.id}>
                   {item.title} ({maximumWords(item.maximum)} points, {countWords(item.scores, 'score')})

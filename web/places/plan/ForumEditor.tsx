@@ -1,11 +1,8 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
-import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
-import type { z } from 'zod';
+import { Link, useSearchParams } from 'react-router';
 import { forumOf, type ForumSettings } from '../../../contract/forumSettings';
-import { saveForum, sealChangeNames, type ForumForEdit, type PlanView } from '../../../contract/plan';
-import { ApiProblem, call, sentenceOf } from '../../data/api';
+import type { ForumForEdit, PlanView } from '../../../contract/plan';
 import { useCourse } from '../../data/course';
 import { useKeptEdit } from '../../data/useKeptEdit';
 import { timeWords } from '../../ui/dateWords';
@@ -18,12 +15,13 @@ import { ConversationRows } from './ConversationRows';
 import { EvaluationRow } from './EvaluationRow';
 import { AttentionRow, AuthorsRow, BeforeRow } from './FinerRows';
 import { DatesRow, RequiredRow, SealRow } from './ForumRows';
-import { fieldOf, fromForm, toForm, type ForumForm } from './forumForm';
+import { fromForm, toForm, type ForumForm } from './forumForm';
 import { courseDataFrom, findingsFor, wordsFor } from './planData';
 import { ownTermsWords, targetWords } from './ownTermsWords';
-import { SaveConflict } from './SaveConflict';
-import { SealWarning } from './SealWarning';
+import { Rehearsal } from './rehearsal/Rehearsal';
+import { useRehearsal } from './rehearsal/useRehearsal';
 import { StudentPreview } from './StudentPreview';
+import { useSavingForum } from './useSavingForum';
 
 /** A forum as a form beside what a student will see; what is typed is kept until it is saved or thrown away. */
 export function ForumEditor({
@@ -36,14 +34,10 @@ export function ForumEditor({
   keep: string;
 }) {
   const course = useCourse();
-  const navigate = useNavigate();
   const [saved, setSaved] = useState(first);
   const { restored, keptAt, keep: keepEdit, drop } = useKeptEdit<ForumForm>('forum', keep);
-  const [theirs, setTheirs] = useState<ForumForEdit | null>(null);
-  const [warned, setWarned] = useState<{ names: z.infer<typeof sealChangeNames>; publish: boolean } | null>(
-    null,
-  );
-  const [busy, setBusy] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const rehearses = search.get('beside') === 'scores';
   const [tried, setTried] = useState(false);
   const [finer, setFiner] = useState(
     first.settings.rules.prerequisites.length > 0 || first.settings.rules.audience.kind === 'listed',
@@ -67,6 +61,13 @@ export function ForumEditor({
   const words = wordsFor(plan, course);
   const errors = findings.filter((finding) => finding.severity === 'error');
   const { isDirty } = form.formState;
+  const unread = Object.keys(read.problems).length > 0;
+  const canRehearse = saved.status === 'published' && saved.settings.rules.evaluation !== null;
+  const rehearsed = useRehearsal(
+    course.id,
+    saved.id,
+    canRehearse && rehearses && !unread ? read.settings : null,
+  );
 
   useEffect(() => {
     if (isDirty) keepEdit(values);
@@ -80,59 +81,24 @@ export function ForumEditor({
     return server ?? (tried || !early ? read.problems[short] : undefined);
   };
 
-  const save = async (publish: boolean, { version = saved.version, confirmed = false } = {}) => {
-    setTried(true);
-    const current = fromForm(form.getValues(), saved.settings, course.zone);
-    const [wrong] = Object.entries(current.problems);
-    if (wrong) {
-      const name = (wrong[0] in form.getValues('dates') ? `dates.${wrong[0]}` : wrong[0]) as Path<ForumForm>;
-      form.setFocus(name);
-      toast.error(wrong[1] ?? 'Something has to be put right first.');
-      return;
-    }
-    if ((publish || saved.status === 'published') && errors.length > 0) {
-      toast.error(`Put right first: ${findingWords(errors[0]!, words).title}`);
-      return;
-    }
-    setBusy(true);
-    try {
-      const answer = await call(
-        saveForum,
-        { course: course.id, forum: saved.id },
-        { version, settings: current.settings, publish, confirmed },
-      );
-      drop();
-      toast.success(
-        answer.status === 'published'
-          ? saved.status === 'published'
-            ? 'Saved. Everything is worked out anew from all posts.'
-            : `Published to ${countWords(plan.students.length, 'student')}.`
-          : 'Kept as a draft.',
-      );
-      await navigate(`/c/${course.id}/plan?forum=${saved.id}`);
-    } catch (error) {
-      if (error instanceof ApiProblem && error.problem.code === 'sealChanges') {
-        setWarned({ names: sealChangeNames.parse(error.problem.current), publish });
-        setBusy(false);
-        return;
-      }
-      if (error instanceof ApiProblem) {
-        if (error.problem.code === 'conflict' && error.problem.current)
-          setTheirs(error.problem.current as ForumForEdit);
-        for (const { field, message } of error.problem.errors ?? []) {
-          const name = fieldOf(field);
-          if (name) form.setError(name, { message }, { shouldFocus: true });
-        }
-      }
-      toast.error(sentenceOf(error));
-    }
-    setBusy(false);
-  };
   const takeTheirs = (settings: ForumSettings) => {
     form.reset(toForm(settings, course.zone));
     drop();
   };
-
+  const saving = useSavingForum({
+    form,
+    saved,
+    setSaved,
+    errors,
+    title: values.title,
+    students: plan.students.length,
+    tried: () => setTried(true),
+    errorWords: (finding) => findingWords(finding, words).title,
+    drop,
+    take: takeTheirs,
+    lookAtScores: () => setSearch({ beside: 'scores' }, { replace: true }),
+  });
+  const { save, busy } = saving;
   const kit = useFieldKit(form, problem, findings, words);
   const { says } = kit;
   const isNew = saved.version === 0;
@@ -160,32 +126,7 @@ export function ForumEditor({
             </button>
           )}
         </div>
-        {theirs && (
-          <SaveConflict
-            theirs={theirs}
-            title={values.title}
-            take={() => {
-              setSaved(theirs);
-              takeTheirs(theirs.settings);
-              setTheirs(null);
-            }}
-            overwrite={() => {
-              setSaved({ ...theirs, settings: saved.settings });
-              setTheirs(null);
-              void save(false, { version: theirs.version });
-            }}
-          />
-        )}
-        {warned && (
-          <SealWarning
-            names={warned.names}
-            close={() => setWarned(null)}
-            confirm={() => {
-              setWarned(null);
-              void save(warned.publish, { confirmed: true });
-            }}
-          />
-        )}
+        {saving.asks}
         <FormRow label="Title and unit">
           <input
             {...form.register('title')}
@@ -215,7 +156,7 @@ export function ForumEditor({
             name="prompt"
             render={({ field }) => (
               <RichEditor
-                key={theirs === null ? saved.version : 'theirs'}
+                key={saving.theirs === null ? saved.version : 'theirs'}
                 label="Prompt"
                 value={field.value}
                 onChange={field.onChange}
@@ -305,7 +246,30 @@ export function ForumEditor({
         className="ruled raised flex flex-col border-t p-5 lg:sticky lg:top-[52px] lg:h-[calc(100vh-52px)] lg:w-[30rem] lg:shrink-0 lg:grow lg:border-t-0 lg:border-l"
       >
         <div className="min-h-0 grow overflow-y-auto pr-5 -mr-5 pl-5 -ml-5">
-          <StudentPreview forum={forum} data={data} plan={plan} />
+          {canRehearse && (
+            <div role="group" aria-label="Beside the form" className="mb-4 flex gap-5 text-sm">
+              {(['student', 'scores'] as const).map((beside) => (
+                <button
+                  key={beside}
+                  type="button"
+                  aria-pressed={rehearses === (beside === 'scores')}
+                  className={
+                    rehearses === (beside === 'scores')
+                      ? 'border-b-2 border-primary pb-0.5 font-semibold'
+                      : 'quiet cursor-pointer pb-0.5 hover:underline'
+                  }
+                  onClick={() => setSearch(beside === 'scores' ? { beside } : {}, { replace: true })}
+                >
+                  {beside === 'scores' ? 'Rehearse the scores' : 'As a student'}
+                </button>
+              ))}
+            </div>
+          )}
+          {canRehearse && rehearses ? (
+            <Rehearsal rehearsed={rehearsed} unread={unread} />
+          ) : (
+            <StudentPreview forum={forum} data={data} plan={plan} />
+          )}
         </div>
         <div className="flex gap-2 pt-4">
           {published ? (

@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import type { z } from 'zod';
+import type { scoresMoveCounts } from '../../../../contract/plan';
+import { Dialog } from '../../../ui/Dialog';
+import { countWords } from '../../../ui/pointWords';
+
+/** What is to become of given scores. */
+export interface ScoresChoice {
+  readonly give: 'stay' | 'anew';
+  readonly overrides: boolean;
+}
+
+/** Before rules are saved by which given scores would be others: whether they stay, or are given anew. */
+export function ScoresMove({
+  counts,
+  confirm,
+  look,
+  close,
+}: {
+  counts: z.infer<typeof scoresMoveCounts>;
+  confirm: (choice: ScoresChoice) => void;
+  /** Shows which ones, and from what to what. */
+  look: () => void;
+  close: () => void;
+}) {
+  const [give, setGive] = useState<ScoresChoice['give']>('stay');
+  const [overrides, setOverrides] = useState(false);
+  const { moves, overridden, left } = counts;
+  const anew = moves + (overrides ? overridden : 0);
+  return (
+    <Dialog title="Scores have been given by the rules before" onClose={close}>
+      <fieldset className="space-y-2">
+        <legend className="sr-only">What becomes of them</legend>
+        <label className="flex items-start gap-2.5">
+          <input
+            type="radio"
+            name="scores"
+            className="radio radio-sm mt-0.5"
+            checked={give === 'stay'}
+            onChange={() => setGive('stay')}
+          />
+          <span>
+            They stay as they are
+            <span className="quiet block text-sm">The new rules hold for what is given from now on.</span>
+          </span>
+        </label>
+        <label className="flex items-start gap-2.5">
+          <input
+            type="radio"
+            name="scores"
+            className="radio radio-sm mt-0.5"
+            checked={give === 'anew'}
+            onChange={() => setGive('anew')}
+          />
+          <span>
+            Give {countWords(anew, 'score')} anew by the new rules
+            <span className="quiet block text-sm">What is released stays released, with the new points.</span>
+          </span>
+        </label>
+        {overridden > 0 && (
+          <label className="ml-7 flex items-start gap-2.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm mt-0.5"
+              disabled={give === 'stay'}
+              checked={overrides}
+              onChange={(event) => setOverrides(event.target.checked)}
+            />
+            <span>
+              Also {countWords(overridden, 'total')} that somebody gave in place of what is computed
+            </span>
+          </label>
+        )}
+      </fieldset>
+      {left > 0 && (
+        <p className="quiet mt-3 text-sm">
+          {countWords(left, 'score')} {left === 1 ? 'stays' : 'stay'} either way: posts changed since, or
+          points are missing by the new rules.
+        </p>
+      )}
+      <p className="mt-5 flex items-center gap-4">
+        <button type="button" className="btn btn-primary" onClick={() => confirm({ give, overrides })}>
+          {give === 'stay' ? 'Save, scores stay' : `Save and give ${countWords(anew, 'score')} anew`}
+        </button>
+        <button type="button" className="link-plain" onClick={look}>
+          Look at them first
+        </button>
+      </p>
+    </Dialog>
+  );
+}
