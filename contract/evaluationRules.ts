@@ -70,11 +70,14 @@ const common = {
   basis,
 };
 
+/** The guide of the library that a part was taken from. */
+const guideId = id.nullable().optional();
+
 const part = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('direct') }),
-  z.strictObject({ ...common, kind: z.literal('rubric'), criteria, anyNumber: z.boolean() }),
-  z.strictObject({ ...common, kind: z.literal('checklist'), items }),
-  z.strictObject({ ...common, kind: z.literal('levels'), levels: scaleLevels }),
+  z.strictObject({ ...common, kind: z.literal('rubric'), guideId, criteria, anyNumber: z.boolean() }),
+  z.strictObject({ ...common, kind: z.literal('checklist'), guideId, items }),
+  z.strictObject({ ...common, kind: z.literal('levels'), guideId, levels: scaleLevels }),
   z.strictObject({
     ...common,
     kind: z.literal('perPost'),

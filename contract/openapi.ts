@@ -10,6 +10,7 @@ import * as myWork from './myWork';
 import * as notices from './notices';
 import * as plan from './plan';
 import * as reading from './reading';
+import * as guides from './guides';
 import * as recipes from './recipes';
 import * as remarks from './remarks';
 import * as roster from './roster';
@@ -32,6 +33,7 @@ export const endpoints: readonly Endpoint[] = [
   courseSettings,
   roster,
   plan,
+  guides,
   recipes,
   discuss,
   reading,

@@ -25,6 +25,7 @@ import { actOnPosts } from '../server/stewarding/actOnPosts';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { Deed } from './deed';
 import { demoForums } from './forums';
+import { keepLibrary } from './library';
 import { demoDeeds, READINGS } from './posts';
 import { evaluate, ratePosts } from './scores';
 
@@ -60,6 +61,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   const as = (personId: string): Promise<InCourse> =>
     courseFor(deps, { personId, writeToken: '', tokenHash: '' }, COURSE, 'anyone');
 
+  await keepLibrary(deps, await as('teodora'), when('01-27 19:00'));
   for (const { id, settings, publish } of demoForums) {
     await saveForum(
       deps,

@@ -16,6 +16,7 @@ export const PIPES_RUBRIC: Part = {
   maximum: 600,
   basis: 'initial',
   kind: 'rubric',
+  guideId: 'case-for-a-river',
   anyNumber: false,
   criteria: [
     {
@@ -87,6 +88,7 @@ export const HYDROGRAPH_ANSWERS: Part = {
   maximum: 450,
   basis: 'initial',
   kind: 'checklist',
+  guideId: 'answers-to-a-graph',
   items: [
     { id: 'peak', title: 'The peak is answered', points: 125, slot: { kind: 'initial', number: 1 } },
     { id: 'cause', title: 'The cause is answered', points: 125, slot: { kind: 'initial', number: 2 } },
@@ -102,6 +104,7 @@ export const MAPS_LEVELS: Part = {
   maximum: 300,
   basis: 'initial',
   kind: 'levels',
+  guideId: 'place-described',
   levels: [
     { id: 'there', title: 'One could walk there', description: '', share: 10_000 },
     { id: 'seen', title: 'One can see it', description: '', share: 8500 },

@@ -166,6 +166,18 @@ export const router = createBrowserRouter([
                     lazy: async () => ({ Component: (await import('./places/plan/Checks')).Checks }),
                   },
                   {
+                    path: 'plan/library',
+                    lazy: async () => ({
+                      Component: (await import('./places/plan/library/Library')).Library,
+                    }),
+                  },
+                  {
+                    path: 'plan/library/:guide',
+                    lazy: async () => ({
+                      Component: (await import('./places/plan/library/EditGuide')).EditGuide,
+                    }),
+                  },
+                  {
                     path: 'plan/new',
                     lazy: async () => ({ Component: (await import('./places/plan/OpenEditor')).NewForum }),
                   },

@@ -56,6 +56,8 @@ export interface Criterion {
 /** Criteria, each judged by one of its levels. */
 export interface RubricPart extends PartCommon {
   readonly kind: 'rubric';
+  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
+  readonly guideId?: Id | null;
   readonly criteria: readonly Criterion[];
   /** Whether any number within a criterion's range may be given in place of a level's points. */
   readonly anyNumber: boolean;
@@ -73,6 +75,8 @@ export interface ChecklistItem {
 /** Items that are ticked or not, some by required posts themselves. */
 export interface ChecklistPart extends PartCommon {
   readonly kind: 'checklist';
+  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
+  readonly guideId?: Id | null;
   readonly items: readonly ChecklistItem[];
 }
 
@@ -87,6 +91,8 @@ export interface ScaleLevel {
 /** One of several named levels. */
 export interface LevelsPart extends PartCommon {
   readonly kind: 'levels';
+  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
+  readonly guideId?: Id | null;
   readonly levels: readonly ScaleLevel[];
 }
 

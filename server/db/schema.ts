@@ -284,6 +284,37 @@ export interface Database {
     given_by: string | null;
     released_at: number | null;
     excused: Generated<number>;
+    /** JSON: passages of posts with comments; as they are kept, and as they were given with the score. */
+    passages: Generated<string>;
+    passages_given: Generated<string>;
+    /** JSON list of file ids; as they are kept, and as they were given with the score. */
+    files: Generated<string>;
+    files_given: Generated<string>;
+  };
+  /** What one evaluator makes of a student, where two read each. */
+  reading: {
+    item_id: string;
+    student_id: string;
+    reader_id: string;
+    version: number;
+    decisions: string;
+    points: number | null;
+    given_at: number | null;
+  };
+  /** A disagreement of readings was settled, at these points. */
+  settlement: { item_id: string; student_id: string; at: number; by: string; points: number };
+  /** A rubric, a checklist or a scale of the library. */
+  guide: {
+    id: string;
+    /** null: its owner's own, in every course. */
+    course_id: string | null;
+    owner_id: string;
+    kind: 'rubric' | 'checklist' | 'levels';
+    title: string;
+    guide: string;
+    version: number;
+    at: number;
+    removed_at: number | null;
   };
   /** A remark to be used again; private to its owner, or shared with the staff of the course. */
   saved_remark: {

@@ -1,6 +1,7 @@
 import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/plan';
+import * as guides from '../../contract/guides';
 import * as recipes from '../../contract/recipes';
 import { asked } from '../../core/access/asked';
 import { resolveTerms } from '../../core/access/resolveTerms';
@@ -12,6 +13,7 @@ import { holdings, setForumsRemoved } from './bin';
 import { dismissFinding } from './dismissFinding';
 import { duplicateForums } from './duplicateForums';
 import { forumForEdit } from './forumRow';
+import { dropGuide, guidesFor, saveGuide } from './guides';
 import { moveDates } from './moveDates';
 import { dropRecipe, recipesFor, saveRecipe } from './recipes';
 import { saveForum, setForumStatus } from './saveForum';
@@ -132,6 +134,18 @@ export function planRoutes(app: Express, deps: Deps): void {
 
   forMember(app, deps, recipes.dropRecipe, 'instructor', async ({ course, params }) => {
     await dropRecipe(deps, course, params.recipe);
+    return DONE;
+  });
+
+  forMember(app, deps, guides.listGuides, 'staff', async ({ course }) => ({
+    guides: await guidesFor(deps.db, course),
+  }));
+  forMember(app, deps, guides.saveGuide, 'instructor', async ({ course, params, body, now }) => {
+    await saveGuide(deps, course, params.guide, body, now);
+    return DONE;
+  });
+  forMember(app, deps, guides.dropGuide, 'instructor', async ({ course, params, now }) => {
+    await dropGuide(deps.db, course, params.guide, now);
     return DONE;
   });
 

@@ -19,98 +19,112 @@ import {
   warnOfSeal,
 } from './refusals';
 
+/** A change of a forum's settings. */
+export interface ForumChange {
+  readonly version: number;
+  readonly settings: ForumSettings;
+  readonly publish: boolean;
+  readonly confirmed: boolean;
+  readonly scores?: { readonly give: 'stay' | 'anew'; readonly overrides: boolean } | undefined;
+}
+
 /** Makes a forum, or changes its settings; the same request sent twice is one change. */
 export async function saveForum(
   deps: Deps,
   course: InCourse,
   forumId: string,
-  change: {
-    version: number;
-    settings: ForumSettings;
-    publish: boolean;
-    confirmed: boolean;
-    scores?: { give: 'stay' | 'anew'; overrides: boolean } | undefined;
-  },
+  change: ForumChange,
   now: number,
 ): Promise<ForumForEdit> {
+  const { saved, moved } = await deps.db
+    .transaction()
+    .execute((trx) => writeForum(trx, course, forumId, change, now));
+  deps.courses.forget(course.setup.id);
+  if (moved.length > 0) deps.live.concerns(course.setup.id, moved);
+  return saved;
+}
+
+/** Writes a forum's settings within a transaction; answers whose given scores moved with them. */
+export async function writeForum(
+  trx: Trx,
+  course: InCourse,
+  forumId: string,
+  change: ForumChange,
+  now: number,
+): Promise<{ readonly saved: ForumForEdit; readonly moved: readonly string[] }> {
   const { setup } = course;
   const { settings } = change;
   refuseStrangeReferences(setup, forumId, settings);
   const columns = columnsOf(settings);
   let moved: string[] = [];
-  const saved = await deps.db.transaction().execute(async (trx) => {
-    const before = await trx.selectFrom('forum').selectAll().where('id', '=', forumId).executeTakeFirst();
-    if (before && (before.course_id !== setup.id || before.removed_at !== null))
-      throw new Problem(409, 'idTaken', 'This id belongs to another forum.');
-    const status = change.publish ? 'published' : (before?.status ?? 'draft');
-    const edited = before ? await forumForEdit(trx, setup.id, forumId) : null;
-    const isSame =
-      before &&
-      before.status === status &&
-      (settings.itemId === null || settings.itemId === edited!.settings.itemId) &&
-      Object.entries(columns).every(([name, value]) => before[name as keyof typeof before] === value);
-    if (isSame) return edited!;
-    if ((before?.version ?? 0) !== change.version) {
-      throw conflict(
-        before
-          ? 'Someone else has saved this forum since you opened it. Your settings are still here; look at theirs before you save.'
-          : 'This forum is not there any more.',
-        edited,
-      );
-    }
-    refuseErrors(setup, forumId, settings, status === 'published');
-    await refuseWhatPostsForbid(trx, edited, settings, now);
-    if (before?.status === 'published' && !change.confirmed)
-      await warnOfSeal(trx, setup, forumId, settings, now);
-    if (edited && hasOtherRules(edited.settings, settings))
-      moved = await moveScores(trx, course, forumId, settings, change.scores, now);
-    await refuseBelowGiven(trx, forumId, settings);
-    if (before) {
-      await trx
-        .updateTable('forum')
-        .set({ ...columns, status, version: before.version + 1 })
-        .where('id', '=', forumId)
-        .execute();
-    } else {
-      const { last } = await trx
-        .selectFrom('forum')
-        .select((eb) => eb.fn.max('position').as('last'))
-        .where('course_id', '=', setup.id)
-        .executeTakeFirstOrThrow();
-      await trx
-        .insertInto('forum')
-        .values({
-          id: forumId,
-          course_id: setup.id,
-          position: (last ?? -1) + 1,
-          status,
-          version: 1,
-          created_at: now,
-          ...columns,
-        })
-        .execute();
-    }
-    const files = new Set([
-      ...filesIn(settings.prompt),
-      ...(settings.starter === null ? [] : filesIn(settings.starter)),
-      ...settings.rules.questions.flatMap(({ text }) => filesIn(text)),
-    ]);
-    await attachFiles(trx, course, [...files], { forumId, postId: null });
-    await feedItem(trx, setup, forumId, settings);
-    await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
-    await recordForum(
-      trx,
-      course,
-      forumId,
-      before ? 'forum.saved' : 'forum.made',
-      before ? recordedState(before) : null,
-      now,
+  const before = await trx.selectFrom('forum').selectAll().where('id', '=', forumId).executeTakeFirst();
+  if (before && (before.course_id !== setup.id || before.removed_at !== null))
+    throw new Problem(409, 'idTaken', 'This id belongs to another forum.');
+  const status = change.publish ? 'published' : (before?.status ?? 'draft');
+  const edited = before ? await forumForEdit(trx, setup.id, forumId) : null;
+  const isSame =
+    before &&
+    before.status === status &&
+    (settings.itemId === null || settings.itemId === edited!.settings.itemId) &&
+    Object.entries(columns).every(([name, value]) => before[name as keyof typeof before] === value);
+  if (isSame) return { saved: edited!, moved };
+  if ((before?.version ?? 0) !== change.version) {
+    throw conflict(
+      before
+        ? 'Someone else has saved this forum since you opened it. Your settings are still here; look at theirs before you save.'
+        : 'This forum is not there any more.',
+      edited,
     );
-    return forumForEdit(trx, setup.id, forumId);
-  });
-  deps.courses.forget(setup.id);
-  if (moved.length > 0) deps.live.concerns(setup.id, moved);
-  return saved;
+  }
+  refuseErrors(setup, forumId, settings, status === 'published');
+  await refuseWhatPostsForbid(trx, edited, settings, now);
+  if (before?.status === 'published' && !change.confirmed)
+    await warnOfSeal(trx, setup, forumId, settings, now);
+  if (edited && hasOtherRules(edited.settings, settings))
+    moved = await moveScores(trx, course, forumId, settings, change.scores, now);
+  await refuseBelowGiven(trx, forumId, settings);
+  if (before) {
+    await trx
+      .updateTable('forum')
+      .set({ ...columns, status, version: before.version + 1 })
+      .where('id', '=', forumId)
+      .execute();
+  } else {
+    const { last } = await trx
+      .selectFrom('forum')
+      .select((eb) => eb.fn.max('position').as('last'))
+      .where('course_id', '=', setup.id)
+      .executeTakeFirstOrThrow();
+    await trx
+      .insertInto('forum')
+      .values({
+        id: forumId,
+        course_id: setup.id,
+        position: (last ?? -1) + 1,
+        status,
+        version: 1,
+        created_at: now,
+        ...columns,
+      })
+      .execute();
+  }
+  const files = new Set([
+    ...filesIn(settings.prompt),
+    ...(settings.starter === null ? [] : filesIn(settings.starter)),
+    ...settings.rules.questions.flatMap(({ text }) => filesIn(text)),
+  ]);
+  await attachFiles(trx, course, [...files], { forumId, postId: null });
+  await feedItem(trx, setup, forumId, settings);
+  await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
+  await recordForum(
+    trx,
+    course,
+    forumId,
+    before ? 'forum.saved' : 'forum.made',
+    before ? recordedState(before) : null,
+    now,
+  );
+  return { saved: await forumForEdit(trx, setup.id, forumId), moved };
 }
 
 /** Whether anything changed that scores are worked out from. */
@@ -126,7 +140,7 @@ async function moveScores(
   course: InCourse,
   forumId: string,
   settings: ForumSettings,
-  scores: { give: 'stay' | 'anew'; overrides: boolean } | undefined,
+  scores: ForumChange['scores'],
   now: number,
 ): Promise<string[]> {
   if (scores?.give === 'stay') return [];

@@ -1,4 +1,13 @@
-import { ArrowLeftRight, ListOrdered, Plus, Redo2, Trash2, TriangleAlert, Undo2 } from 'lucide-react';
+import {
+  ArrowLeftRight,
+  LibraryBig,
+  ListOrdered,
+  Plus,
+  Redo2,
+  Trash2,
+  TriangleAlert,
+  Undo2,
+} from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { getPlan } from '../../../contract/plan';
@@ -226,6 +235,10 @@ export function Plan() {
               </>
             )}
             <span className="grow" />
+            <Link to="library" className="quiet flex items-center gap-1 text-sm hover:underline">
+              <LibraryBig className="size-4" aria-hidden />
+              Rubrics
+            </Link>
             {data.binned > 0 && (
               <button
                 type="button"

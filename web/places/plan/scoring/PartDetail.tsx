@@ -1,8 +1,7 @@
 import type { BuilderProps } from './builderProps';
-import { ChecklistBuilder } from './ChecklistBuilder';
+import { GuideBuilder } from './GuideBuilder';
+import { GuideTools } from './GuideTools';
 import type { PartForm } from './partForm';
-import { RubricBuilder } from './RubricBuilder';
-import { ScaleBuilder } from './ScaleBuilder';
 
 const select = 'select select-sm raised h-9 w-auto';
 const small = 'input input-sm raised num h-9 w-16 text-center';
@@ -98,11 +97,14 @@ function Ratings({ part, name, says, change }: BuilderProps) {
 export function PartDetail(props: BuilderProps) {
   switch (props.part.kind) {
     case 'rubric':
-      return <RubricBuilder {...props} />;
     case 'checklist':
-      return <ChecklistBuilder {...props} />;
     case 'levels':
-      return <ScaleBuilder {...props} />;
+      return (
+        <>
+          <GuideTools {...props} />
+          <GuideBuilder {...props} />
+        </>
+      );
     case 'perPost':
       return <PerPost {...props} />;
     case 'ratings':

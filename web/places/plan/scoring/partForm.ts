@@ -41,6 +41,8 @@ export interface PartForm {
   points: string;
   basis: Basis;
   kind: Part['kind'] | 'allOrNothing';
+  /** The guide of the library it was taken from; empty where it is of this forum alone. */
+  guideId: string;
   anyNumber: boolean;
   criteria: CriterionForm[];
   items: ItemForm[];
@@ -61,6 +63,7 @@ export function newPart(id: string, sketch: Partial<PartForm> = {}): PartForm {
     points: '0',
     basis: 'whole',
     kind: 'direct',
+    guideId: '',
     anyNumber: false,
     criteria: [],
     items: [],
@@ -78,7 +81,8 @@ export function newPart(id: string, sketch: Partial<PartForm> = {}): PartForm {
 /** A saved part as the form shows it. */
 export function partToForm(part: Part): PartForm {
   const { id, title, basis } = part;
-  const common = { title, basis, points: maximumWords(part.maximum) };
+  const guideId = ('guideId' in part && part.guideId) || '';
+  const common = { title, basis, guideId, points: maximumWords(part.maximum) };
   switch (part.kind) {
     case 'direct':
       return newPart(id, { ...common, kind: 'direct' });
@@ -172,6 +176,7 @@ export function partFrom(typed: PartForm, index: number, before: Part | undefine
     maximum: read.points(`parts.${index}.points`, typed.points, before?.maximum ?? 0),
     basis: typed.basis,
   };
+  const guided = typed.guideId === '' ? {} : { guideId: typed.guideId };
   switch (typed.kind) {
     case 'direct':
       return { ...common, kind: 'direct' };
@@ -182,6 +187,7 @@ export function partFrom(typed: PartForm, index: number, before: Part | undefine
       reader.some('criteria', typed.criteria.length, 'criterion');
       return {
         ...common,
+        ...guided,
         kind: 'rubric',
         anyNumber: typed.anyNumber,
         criteria: typed.criteria.map((criterion, c) => {
@@ -205,6 +211,7 @@ export function partFrom(typed: PartForm, index: number, before: Part | undefine
       reader.some('items', typed.items.length, 'item');
       return {
         ...common,
+        ...guided,
         kind: 'checklist',
         items: typed.items.map((item, i) => {
           const [kind, number] = item.slot.split(' ');
@@ -220,6 +227,7 @@ export function partFrom(typed: PartForm, index: number, before: Part | undefine
       reader.some('levels', typed.levels.length, 'level');
       return {
         ...common,
+        ...guided,
         kind: 'levels',
         levels: typed.levels.map((level, l) => ({
           id: level.id,

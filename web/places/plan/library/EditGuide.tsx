@@ -1,0 +1,187 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { listGuides, saveGuide, type KeptGuide } from '../../../../contract/guides';
+import { mostOf, type Guide } from '../../../../core/scoring/guide';
+import { ApiProblem, call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { useApi } from '../../../data/useApi';
+import { useBegun } from '../../../data/useBegun';
+import { useKeptEdit } from '../../../data/useKeptEdit';
+import { NotFound } from '../../../ui/NotFound';
+import { maximumWords } from '../../../ui/pointWords';
+import { Failed, Loading } from '../../../ui/states';
+import { useTitle } from '../../../ui/useTitle';
+import type { ScoresChoice } from '../rehearsal/ScoresMove';
+import { GuideBuilder } from '../scoring/GuideBuilder';
+import { saveAsCsv, saveAsJson } from '../scoring/guideFiles';
+import { GUIDE_NAMES, guideFrom, guideToForm, isGuided, newGuideForm } from '../scoring/guideForm';
+import { newPart, type PartForm } from '../scoring/partForm';
+import { UsedIn } from './UsedIn';
+
+interface Edit {
+  readonly title: string;
+  readonly forCourse: boolean;
+  readonly part: PartForm;
+}
+
+function editOf(guide: Guide, forCourse: boolean, title = guide.title): Edit {
+  return { title, forCourse, part: guideToForm(guide, newPart('guide', { kind: guide.kind })) };
+}
+
+/** A guide as a form. What is typed stays in the browser until it is saved. */
+function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | null; start: Edit }) {
+  const course = useCourse();
+  const navigate = useNavigate();
+  const { view: kept, begin } = useBegun(latest);
+  const { restored, keep, drop } = useKeptEdit<Edit>('guide', kept === null ? `new ${start.part.kind}` : id);
+  const [edit, setEdit] = useState<Edit>(restored?.value ?? start);
+  const [tried, setTried] = useState(false);
+  const [asks, setAsks] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { guide, problems } = guideFrom(edit.part, edit.title);
+  const most = mostOf(guide);
+  const part: PartForm = { ...edit.part, points: most === null ? '1' : maximumWords(most) };
+  const change = (patch: Partial<Edit>) => {
+    begin();
+    const next = { ...edit, ...patch };
+    setEdit(next);
+    keep(next);
+  };
+  const says = (field: string) => {
+    const message = tried ? problems[`parts.0.${field}`] : undefined;
+    return message ? <p className="text-sm text-error">{message}</p> : null;
+  };
+  const kind = edit.part.kind as Guide['kind'];
+  const save = async (forums: { id: string; version: number; scores: ScoresChoice }[]) => {
+    setAsks(false);
+    setProblem(null);
+    try {
+      await call(
+        saveGuide,
+        { course: course.id, guide: id },
+        { version: kept?.version ?? 0, guide: guide as never, forCourse: edit.forCourse, forums },
+      );
+      drop();
+      toast.success(forums.length > 0 ? 'Saved, there and here.' : 'Saved.');
+      await navigate(`/c/${course.id}/plan/library`);
+    } catch (error) {
+      setProblem(
+        error instanceof ApiProblem
+          ? [error.problem.detail, ...(error.problem.errors ?? []).map(({ message }) => message)].join(' ')
+          : sentenceOf(error),
+      );
+    }
+  };
+  const trySave = () => {
+    setTried(true);
+    if (edit.title.trim() === '') return setProblem('Give it a name.');
+    const wrong = Object.values(problems)[0];
+    if (wrong) return setProblem(wrong);
+    if (kept !== null && kept.usedIn.length > 0) return setAsks(true);
+    void save([]);
+  };
+  return (
+    <div className="mx-auto w-full max-w-3xl px-5 pt-4 pb-16">
+      <Link to={`/c/${course.id}/plan/library`} className="link-plain">
+        ‹ Library
+      </Link>
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <h1 className="text-2xl">{edit.title.trim() || `New ${GUIDE_NAMES[kind]}`}</h1>
+        <span className="quiet text-sm" aria-live="polite">
+          {restored !== null && 'unsaved changes kept'}
+        </span>
+      </div>
+      <label className="mt-4 block">
+        <span className="quiet mb-0.5 block text-sm">Name</span>
+        <input
+          className="input raised h-10 w-full font-serif text-lg"
+          value={edit.title}
+          maxLength={120}
+          autoFocus={kept === null}
+          onChange={(event) => change({ title: event.target.value })}
+        />
+      </label>
+      <label className="mt-3 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={edit.forCourse}
+          onChange={(event) => change({ forCourse: event.target.checked })}
+        />
+        For everyone who teaches this course
+      </label>
+      <div className="-ml-7">
+        <GuideBuilder
+          part={part}
+          name={`the ${GUIDE_NAMES[kind]}`}
+          says={says}
+          change={(patch) => change({ part: { ...edit.part, ...patch } })}
+        />
+      </div>
+      {problem && (
+        <p role="alert" className="mt-4 text-error">
+          {problem}
+        </p>
+      )}
+      <p className="mt-5 flex flex-wrap items-center gap-4">
+        <button type="button" className="btn btn-primary" onClick={trySave}>
+          Save
+        </button>
+        <button type="button" className="link-plain text-sm" onClick={() => saveAsCsv(guide)}>
+          Save as CSV
+        </button>
+        <button type="button" className="link-plain text-sm" onClick={() => saveAsJson(guide)}>
+          Save as JSON
+        </button>
+        {restored !== null && (
+          <button
+            type="button"
+            className="link-plain text-sm"
+            onClick={() => {
+              drop();
+              setEdit(start);
+            }}
+          >
+            Throw the changes away
+          </button>
+        )}
+      </p>
+      {asks && kept && (
+        <UsedIn
+          kept={kept}
+          guide={guide}
+          confirm={(forums) => void save(forums)}
+          close={() => setAsks(false)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** One rubric, checklist or scale of the library: a new one, a copy, or one that is kept. */
+export function EditGuide() {
+  const course = useCourse();
+  const { guide: id } = useParams();
+  const [search] = useSearchParams();
+  const [fresh] = useState(newId);
+  const { data, error } = useApi(listGuides, { course: course.id }, { revalidateOnFocus: false });
+  const isNew = id === 'new';
+  const kept = data?.guides.find((each) => each.id === (isNew ? search.get('from') : id)) ?? null;
+  useTitle(isNew ? 'New' : kept?.guide.title, 'Library', course.title);
+  if (course.role !== 'instructor') return <NotFound />;
+  if (error && !data) return <Failed error={error} />;
+  if (!data) return <Loading />;
+  const kind = (search.get('kind') ?? 'rubric') as PartForm['kind'];
+  if (isNew) {
+    const start = kept
+      ? editOf(kept.guide, kept.of === 'course', `${kept.guide.title} (copy)`)
+      : { title: '', forCourse: true, part: newGuideForm(isGuided(kind) ? kind : 'rubric', 'guide') };
+    return <GuideForm id={fresh} kept={null} start={start} />;
+  }
+  if (!kept) return <NotFound />;
+  return (
+    <GuideForm key={kept.id} id={kept.id} kept={kept} start={editOf(kept.guide, kept.of === 'course')} />
+  );
+}

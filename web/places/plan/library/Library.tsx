@@ -1,0 +1,154 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { dropGuide, listGuides, saveGuide, type KeptGuide } from '../../../../contract/guides';
+import type { Guide } from '../../../../core/scoring/guide';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { useApi } from '../../../data/useApi';
+import { Dialog } from '../../../ui/Dialog';
+import { Empty, Failed, Loading } from '../../../ui/states';
+import { useTitle } from '../../../ui/useTitle';
+import { saveAsCsv, saveAsJson } from '../scoring/guideFiles';
+import { GUIDE_NAMES, guideWords } from '../scoring/guideForm';
+import { GuideFile } from '../scoring/GuideTools';
+
+/** What was thrown away may be wanted: asks once. */
+function ThrowAway({ kept, done, close }: { kept: KeptGuide; done: () => void; close: () => void }) {
+  const course = useCourse();
+  const drop = async () => {
+    try {
+      await call(dropGuide, { course: course.id, guide: kept.id });
+      done();
+      close();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <Dialog title={`Throw “${kept.guide.title}” away?`} onClose={close}>
+      <p>
+        {kept.usedIn.length > 0
+          ? `Forums that use it keep what they have: ${kept.usedIn.map(({ title }) => title).join(', ')}.`
+          : 'No forum uses it.'}
+      </p>
+      <button type="button" className="btn btn-primary mt-4" onClick={() => void drop()}>
+        Throw it away
+      </button>
+    </Dialog>
+  );
+}
+
+/** The rubrics, checklists and scales that are kept to be used again, and where each is used. */
+export function Library() {
+  const course = useCourse();
+  const navigate = useNavigate();
+  useTitle('Library', 'Plan', course.title);
+  const { data, error, mutate } = useApi(listGuides, { course: course.id });
+  const [dropping, setDropping] = useState<KeptGuide | null>(null);
+  const canEdit = course.role === 'instructor';
+  const add = async (guide: Guide) => {
+    const id = newId();
+    try {
+      const body = { version: 0, guide: guide as never, forCourse: true };
+      await call(saveGuide, { course: course.id, guide: id }, body);
+      await navigate(id);
+    } catch (failed) {
+      toast.error(sentenceOf(failed));
+    }
+  };
+  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (!data) return <Loading what="Opening the library" />;
+  const make = canEdit && (
+    <span className="flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">
+      {(['rubric', 'checklist', 'levels'] as const).map((kind) => (
+        <Link key={kind} to={`new?kind=${kind}`} className="link-plain">
+          New {GUIDE_NAMES[kind]}
+        </Link>
+      ))}
+      <GuideFile words="Read a file" take={(guide) => void add(guide)} />
+    </span>
+  );
+  return (
+    <div className="mx-auto w-full max-w-4xl px-5 pt-4 pb-16">
+      <Link to={`/c/${course.id}/plan`} className="link-plain">
+        ‹ Plan
+      </Link>
+      <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+        <h1 className="text-2xl">Rubrics, checklists and scales</h1>
+        {data.guides.length > 0 && make}
+      </div>
+      {data.guides.length === 0 ? (
+        <Empty level={2} title="Nothing is kept yet" action={make}>
+          What is kept here can judge parts of any forum of the course. Keep one from a forum’s form, make
+          one, or read one from a file.
+        </Empty>
+      ) : (
+        <ul className="ruled mt-4 border-t">
+          {data.guides.map((kept) => (
+            <li key={kept.id} className="ruled border-b py-3.5">
+              <div className="flex flex-wrap items-baseline gap-x-4">
+                {canEdit ? (
+                  <Link
+                    to={kept.id}
+                    className="min-w-0 grow font-serif text-lg font-semibold hover:underline"
+                  >
+                    {kept.guide.title}
+                  </Link>
+                ) : (
+                  <span className="min-w-0 grow font-serif text-lg font-semibold">{kept.guide.title}</span>
+                )}
+                <span className="flex gap-x-4 text-sm">
+                  <button
+                    type="button"
+                    className="link-plain"
+                    aria-label={`Save ${kept.guide.title} as CSV`}
+                    onClick={() => saveAsCsv(kept.guide)}
+                  >
+                    CSV
+                  </button>
+                  <button
+                    type="button"
+                    className="link-plain"
+                    aria-label={`Save ${kept.guide.title} as JSON`}
+                    onClick={() => saveAsJson(kept.guide)}
+                  >
+                    JSON
+                  </button>
+                  {canEdit && (
+                    <>
+                      <Link
+                        to={`new?from=${kept.id}`}
+                        className="link-plain"
+                        aria-label={`Duplicate ${kept.guide.title}`}
+                      >
+                        Duplicate
+                      </Link>
+                      <button
+                        type="button"
+                        className="link-plain"
+                        aria-label={`Throw ${kept.guide.title} away`}
+                        onClick={() => setDropping(kept)}
+                      >
+                        Throw away
+                      </button>
+                    </>
+                  )}
+                </span>
+              </div>
+              <p className="quiet num text-sm">
+                <span className="inline-block first-letter:uppercase">{GUIDE_NAMES[kept.guide.kind]}</span> of{' '}
+                {guideWords(kept.guide)} · {kept.of === 'mine' ? 'only yours' : 'of this course'} ·{' '}
+                {kept.usedIn.length === 0
+                  ? 'not used yet'
+                  : `used in ${kept.usedIn.map(({ title, differs }) => `${title}${differs ? ' (changed there)' : ''}`).join(', ')}`}
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
+      {dropping && <ThrowAway kept={dropping} done={() => void mutate()} close={() => setDropping(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,193 @@
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { listGuides, saveGuide } from '../../../../contract/guides';
+import type { RowFinding } from '../../../../core/formats/guideRows';
+import type { Guide } from '../../../../core/scoring/guide';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { useApi } from '../../../data/useApi';
+import { Dialog } from '../../../ui/Dialog';
+import { Failed, Loading } from '../../../ui/states';
+import type { BuilderProps } from './builderProps';
+import { readGuideFile, saveAsCsv, saveAsJson } from './guideFiles';
+import { GUIDE_NAMES, guideFrom, guideToForm, guideWords, isGuided } from './guideForm';
+
+/** What was wrong with a file, line by line. */
+export function FileFindings({ findings, close }: { findings: readonly RowFinding[]; close: () => void }) {
+  return (
+    <Dialog title="The file was not taken" onClose={close}>
+      <ul role="alert" className="max-h-72 space-y-1 overflow-y-auto">
+        {findings.slice(0, 100).map(({ line, message }, index) => (
+          <li key={index}>
+            <span className="quiet num">line {line}</span> {message}
+          </li>
+        ))}
+      </ul>
+      <p className="quiet mt-3 text-sm">
+        Nothing was changed. Put it right in the file, and choose it again.
+      </p>
+    </Dialog>
+  );
+}
+
+/** Chooses a file and reads a guide from it. */
+export function GuideFile({ words, take }: { words: string; take: (guide: Guide) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [findings, setFindings] = useState<readonly RowFinding[] | null>(null);
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    const answer = readGuideFile(await file.text(), file.name);
+    if ('guide' in answer) take(answer.guide);
+    else setFindings(answer.findings);
+  };
+  return (
+    <>
+      <button type="button" className="link-plain" onClick={() => input.current?.click()}>
+        {words}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".csv,.json,text/csv,application/json"
+        aria-label={words}
+        onChange={(event) => {
+          void read(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      {findings && <FileFindings findings={findings} close={() => setFindings(null)} />}
+    </>
+  );
+}
+
+function Choose({
+  kind,
+  take,
+  close,
+}: {
+  kind: Guide['kind'];
+  take: (id: string, guide: Guide) => void;
+  close: () => void;
+}) {
+  const course = useCourse();
+  const { data, error } = useApi(listGuides, { course: course.id });
+  const fitting = data?.guides.filter(({ guide }) => guide.kind === kind);
+  return (
+    <Dialog title={`Take a ${GUIDE_NAMES[kind]} from the library`} onClose={close}>
+      {error && !data && <Failed error={error} />}
+      {!data && !error && <Loading />}
+      {fitting?.length === 0 && (
+        <p className="quiet">The library has none yet. Keep one from a forum, or make one in the library.</p>
+      )}
+      <ul className="ruled border-t empty:border-0">
+        {fitting?.map(({ id, guide, of }) => (
+          <li key={id} className="ruled border-b">
+            <button
+              type="button"
+              className="group w-full cursor-pointer py-2.5 text-left"
+              onClick={() => {
+                take(id, guide);
+                close();
+              }}
+            >
+              <span className="block font-serif font-semibold group-hover:underline">{guide.title}</span>
+              <span className="quiet num text-sm">
+                {guideWords(guide)} · {of === 'mine' ? 'yours' : 'of this course'}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  );
+}
+
+function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void; close: () => void }) {
+  const course = useCourse();
+  const [title, setTitle] = useState(guide.title);
+  const [forCourse, setForCourse] = useState(true);
+  const [problem, setProblem] = useState<string | null>(null);
+  const keep = async () => {
+    const id = newId();
+    try {
+      const body = { version: 0, guide: { ...guide, title } as never, forCourse };
+      await call(saveGuide, { course: course.id, guide: id }, body);
+      toast.success('It is in the library. Save the forum too, so that it stays tied to it.');
+      kept(id);
+      close();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <Dialog title={`Keep this ${GUIDE_NAMES[guide.kind]} in the library`} onClose={close}>
+      <label className="block">
+        <span className="quiet mb-0.5 block text-sm">Name</span>
+        <input
+          className="input input-sm raised h-9 w-full"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+        />
+      </label>
+      <label className="mt-3 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={forCourse}
+          onChange={(event) => setForCourse(event.target.checked)}
+        />
+        For everyone who teaches this course
+      </label>
+      {problem && (
+        <p role="alert" className="mt-2 text-sm text-error">
+          {problem}
+        </p>
+      )}
+      <button type="button" className="btn btn-primary mt-4" onClick={() => void keep()}>
+        Keep it
+      </button>
+    </Dialog>
+  );
+}
+
+/** What can be done with a rubric, a checklist or a scale as a whole: taken from and kept in the library, read from and written to a file. */
+export function GuideTools({ part, change }: Pick<BuilderProps, 'part' | 'change'>) {
+  const [open, setOpen] = useState<'choose' | 'keep' | null>(null);
+  const { kind } = part;
+  if (!isGuided(kind)) return null;
+  const { guide, problems } = guideFrom(part, part.title);
+  const isReadable = Object.keys(problems).length === 0;
+  const fill = (next: Guide, guideId: string) =>
+    change({ ...guideToForm(next, part), kind: next.kind, guideId });
+  const name = GUIDE_NAMES[kind];
+  return (
+    <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 pl-7 text-sm">
+      <button type="button" className="link-plain" onClick={() => setOpen('choose')}>
+        Take a {name} from the library
+      </button>
+      <GuideFile words="Read a file" take={(next) => fill(next, '')} />
+      {isReadable && (
+        <>
+          <button type="button" className="link-plain" onClick={() => setOpen('keep')}>
+            Keep in the library
+          </button>
+          <button type="button" className="link-plain" onClick={() => saveAsCsv(guide)}>
+            Save as CSV
+          </button>
+          <button type="button" className="link-plain" onClick={() => saveAsJson(guide)}>
+            Save as JSON
+          </button>
+        </>
+      )}
+      {part.guideId !== '' && <span className="quiet">from the library</span>}
+      {open === 'choose' && (
+        <Choose kind={kind} take={(id, next) => fill(next, id)} close={() => setOpen(null)} />
+      )}
+      {open === 'keep' && (
+        <Keep guide={guide} kept={(guideId) => change({ guideId })} close={() => setOpen(null)} />
+      )}
+    </p>
+  );
+}
