@@ -5,6 +5,8 @@ import type { Forum } from '../core/course/forum';
 import type { Done } from '../core/scoring/basis';
 import type { DocketState } from '../core/participation/docketState';
 import type { Slot } from '../core/participation/slot';
+import type { Agreement } from '../core/scoring/agreement';
+import type { Distribution } from '../core/scoring/distribution';
 import type { ExplanationLine } from '../core/scoring/explanation';
 import type { Suggestion } from '../core/scoring/suggest';
 import type { RichNode } from '../core/text/richText';
@@ -49,6 +51,17 @@ export const listDockets = endpoint({
   }),
 });
 
+/** Where two evaluators read each student: how far that is, to whoever asks. */
+export const docketReading = z.object({
+  /** Somebody else has given a score, and who asks has not read the student yet. */
+  wanted: z.boolean(),
+  /** How many have read the student. */
+  given: z.int(),
+  /** Two have, with different points, and nobody has settled it. */
+  settle: z.boolean(),
+});
+export type DocketReading = z.infer<typeof docketReading>;
+
 /** One student in a docket. */
 export const docketRow = z.object({
   student: personName,
@@ -70,6 +83,8 @@ export const docketRow = z.object({
   released: z.boolean(),
   /** They ask for another look at their score, and nobody has answered yet. */
   asks: z.boolean(),
+  /** null where one evaluator is enough. */
+  reading: docketReading.nullable(),
 });
 export type DocketRow = z.infer<typeof docketRow>;
 
@@ -82,6 +97,8 @@ export const docketView = z.object({
     releaseAt: instant.nullable(),
     /** Whether names are covered here, and whether the forum says so for everybody. */
     names: z.enum(['shown', 'hidden', 'hiddenForAll']),
+    /** How often two evaluators agree; null where one is enough. */
+    agreement: z.custom<Agreement>().nullable(),
   }),
   rows: z.array(docketRow),
   paging,
@@ -168,6 +185,8 @@ export const deskView = z.object({
   student: personName,
   /** Whether a number stands for the name until the score is given. */
   covered: z.boolean(),
+  /** Whether names are covered in this forum for who asks. */
+  namesHidden: z.boolean(),
   section: z.string().nullable(),
   forum: z.object({
     id,
@@ -190,6 +209,20 @@ export const deskView = z.object({
   suggestion: z.custom<Suggestion>().nullable(),
   /** What the suggestion is worked out from, so that the total follows what is typed: core's suggest with other decisions. */
   from: z.object({ forum: z.custom<Forum>(), done: z.custom<Done>(), at: instant }),
+  /** Where two evaluators read each student: what each has given. While who asks is to read second, what the first gave is kept back. */
+  reading: z
+    .object({
+      second: z.boolean(),
+      /** Who has read the student first. */
+      by: z.string().nullable(),
+      readings: z.array(
+        z.object({ readerId: id, reader: z.string(), mine: z.boolean(), points, at: instant }),
+      ),
+      /** The mean of the two. */
+      mean: points.nullable(),
+      settle: z.boolean(),
+    })
+    .nullable(),
   /** The student’s wishes for another look, the newest first. */
   looks: z.array(secondLook),
   score: z.object({
@@ -342,7 +375,24 @@ export const release = endpoint({
     students: z.union([z.literal('all'), z.array(id).max(5000)]),
     released: z.boolean(),
   }),
-  answer: z.object({ changed: z.int() }),
+  answer: z.object({
+    changed: z.int(),
+    /** Scores that two evaluators see differently: they are settled before all are released. */
+    unsettled: z.int(),
+  }),
+});
+
+export const settleReadings = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/:student/settlement',
+  summary: 'Settle what two evaluators see differently: at what one of them gave, or at the mean (staff)',
+  params: studentParams,
+  body: z.strictObject({
+    version,
+    /** One of the two, by id, or the mean. */
+    at: z.union([z.literal('mean'), id]),
+  }),
+  answer: deskView,
 });
 
 const stays = z.enum(['overridden', 'changed', 'incomplete', 'notAsked']);
@@ -383,4 +433,47 @@ export const getRehearsal = endpoint({
   summary: 'How far a rehearsal is, and what it found (instructor)',
   params: z.strictObject({ course: id, rehearsal: id }),
   answer: rehearsal,
+});
+
+const spread = z.custom<Distribution>();
+
+export const getGiven = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/docket/given',
+  summary: 'How what was given in a forum is spread, by evaluator (staff)',
+  params: forumParams,
+  answer: z.object({
+    maximum: points,
+    all: spread,
+    evaluators: z.array(z.object({ name: z.string(), given: spread })),
+  }),
+});
+
+export const listAlike = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/docket/alike',
+  summary: 'Other students whose work was given the same level, with the posts it was given for (staff)',
+  params: forumParams,
+  query: z.strictObject({
+    part: id,
+    criterion: id.optional(),
+    level: id,
+    /** The student at hand, who is left out. */
+    without: id.optional(),
+    names,
+  }),
+  answer: z.object({
+    /** How many there are; the latest are listed. */
+    of: z.int(),
+    students: z.array(
+      z.object({
+        student: personName,
+        points,
+        /** Where a criterion is asked about: what it was given. */
+        here: points.nullable(),
+        comment: z.string().nullable(),
+        posts: z.array(z.object({ id, words: z.int(), html: z.string() })),
+      }),
+    ),
+  }),
 });

@@ -102,6 +102,8 @@ export const evaluationRules = z.strictObject({
   aboveMaximum: z.boolean(),
   /** Whether evaluators see names only once a score is given; absent: as each of them likes. */
   hideNames: z.boolean().optional(),
+  /** Whether two evaluators read each student, neither knowing what the other has given; absent: one is enough. */
+  secondReading: z.boolean().optional(),
   /** Whether students may ask for another look at a released score, and until when; absent: they may, at any time. */
   lookAgain: z.strictObject({ until: instant.nullable() }).nullable().optional(),
 });

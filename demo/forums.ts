@@ -101,6 +101,7 @@ const SKETCHES: readonly Sketch[] = [
         ...evaluation,
         maximum: 500,
         parts: [MAPS_LEVELS, { ...repliesPart!, maximum: 200 }],
+        secondReading: true,
       },
     },
   },

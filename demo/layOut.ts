@@ -27,7 +27,7 @@ import type { Deed } from './deed';
 import { demoForums } from './forums';
 import { keepLibrary } from './library';
 import { demoDeeds, READINGS } from './posts';
-import { evaluate, ratePosts } from './scores';
+import { evaluate, ratePosts, readSecond } from './scores';
 
 /** The text of a deed, with what it quotes and whom it calls. */
 function docOf({ text, quotes, mentions }: Extract<Deed, { do: 'post' }>, parentId: string | null): RichNode {
@@ -106,6 +106,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
     }
   }
   await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });
+  await readSecond(deps, await as('anselm'), 'old-maps', when('02-20 10:00'), 12);
   await evaluate(deps, await as('teodora'), 'hydrograph', when('02-20 17:00'), { share: 1, release: true });
   await evaluate(deps, await as('teodora'), 'floodplain', when('03-02 19:30'), {
     share: 0.5,

@@ -91,3 +91,26 @@ export async function ratePosts(
       await setNod(deps.db, await as(rater), forumId, post.id, 3 + ((index + n) % 3), at + n * 60_000);
   }
 }
+
+/** Has a second evaluator read some of those whose score is given: mostly alike, here and there one level apart. */
+export async function readSecond(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  at: number,
+  howMany: number,
+): Promise<void> {
+  const { rows } = await docket(deps.db, course, forumId, at);
+  const wanted = rows.filter(({ reading, words }) => reading?.wanted && words > 0).slice(0, howMany);
+  for (const [index, row] of wanted.entries()) {
+    const readAt = at + index * 5 * 60_000;
+    const view = await desk(deps.db, course, forumId, row.student.id, readAt);
+    // Judged as the first did, but for every fifth.
+    const parts = view.forum.parts.map(
+      (part) => [part.id, judged(part, view, index + (index % 5 === 3 ? 1 : 0))] as const,
+    );
+    const decisions = { ...NO_DECISIONS, parts: Object.fromEntries(parts) };
+    const change = { version: view.score.version, decisions, remark: null, give: true };
+    await saveScore(deps, course, forumId, row.student.id, change, readAt);
+  }
+}

@@ -133,6 +133,8 @@ export interface Evaluation {
   readonly aboveMaximum: boolean;
   /** Whether evaluators see names only once a score is given; absent: as each of them likes. */
   readonly hideNames?: boolean;
+  /** Whether two evaluators read each student, neither knowing what the other has given; absent: one is enough. */
+  readonly secondReading?: boolean;
   /** Whether students may ask for another look at a released score, and until when; absent: they may, at any time. */
   readonly lookAgain?: { readonly until: Instant | null } | null;
 }

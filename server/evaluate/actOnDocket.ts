@@ -14,6 +14,7 @@ import { notFound } from '../http/problem';
 import { toHtml } from '../text/toHtml';
 import { inDocket } from './docket';
 import type { RecordedScore } from './loadScores';
+import { noteGiven, readingsFor } from './readings';
 import { fillingFor, giveScore } from './saveScore';
 
 type Trx = Transaction<Database>;
@@ -185,6 +186,11 @@ async function apply(
   const kept = stored?.remark == null ? null : (JSON.parse(stored.remark) as RichNode);
   const about = { forumId, itemId, studentId, before: stored?.points ?? null };
   await giveScore(trx, course, about, suggestion!, decisions, kept, now);
+  if (forumIn(course.setup, forumId).forum.evaluation!.secondReading) {
+    const readings = await readingsFor(trx, itemId, studentId);
+    const reader = { itemId, studentId, readerId: course.person.id };
+    await noteGiven(trx, reader, readings, { decisions, points: suggestion!.points }, now);
+  }
   return version;
 }
 
@@ -250,6 +256,14 @@ export function undoAct(
           remarkHtml: back.remark_html,
         },
       });
+      // A reading that came with a score goes with it.
+      if (back.points === null)
+        await trx
+          .deleteFrom('reading')
+          .where('item_id', '=', itemId)
+          .where('student_id', '=', student)
+          .where('reader_id', '=', course.person.id)
+          .execute();
       undone++;
     }
     await trx.updateTable('docket_act').set({ undone_at: now }).where('id', '=', actId).execute();

@@ -5,6 +5,7 @@ import type { Post } from '../../core/course/post';
 import { forumIn, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { notFound } from '../http/problem';
+import { isSecond, readingsOf } from './readings';
 
 /** What begins every name that stands for a covered student. */
 const ALIAS = 'covered-';
@@ -42,6 +43,23 @@ export interface Covered {
   readonly shownId: (studentId: string) => string;
 }
 
+/** Whose score is given, or who is excused; where two read, whom the evaluator has read themselves. */
+async function scoredBy(db: Db, course: InCourse, forumId: string): Promise<ReadonlySet<string>> {
+  const { forum, card } = forumIn(course.setup, forumId);
+  if (card.itemId === null) return new Set();
+  const given = await db
+    .selectFrom('score')
+    .select('student_id')
+    .where('item_id', '=', card.itemId)
+    .where((eb) => eb.or([eb('points', 'is not', null), eb('excused', '=', 1)]))
+    .execute();
+  const known = new Set(given.map(({ student_id }) => student_id));
+  if (forum.evaluation?.secondReading)
+    for (const [studentId, readings] of await readingsOf(db, card.itemId))
+      if (isSecond(readings, course.person.id)) known.delete(studentId);
+  return known;
+}
+
 /**
  * Covers the names of everyone in a forum whose score is not given yet: a number stands for each, alike at every visit, in an order
  * that is not that of names. Names that classmates typed into their posts remain.
@@ -54,23 +72,14 @@ export async function coverNames(
   forumId: string,
   asked: { readonly names: 'shown' | 'hidden'; readonly student?: string },
 ): Promise<Covered | null> {
-  const { forum, card } = forumIn(course.setup, forumId);
+  const { forum } = forumIn(course.setup, forumId);
   const byForum = forum.evaluation?.hideNames === true;
   if (!byForum && asked.names === 'shown' && !(asked.student && isAlias(asked.student))) return null;
   const { setup } = course;
   const key = await aliasKey(db);
   const aliasOf = (studentId: string) =>
     ALIAS + createHmac('sha256', key).update(`${forumId} ${studentId}`).digest('hex').slice(0, 20);
-  const given =
-    card.itemId === null
-      ? []
-      : await db
-          .selectFrom('score')
-          .select('student_id')
-          .where('item_id', '=', card.itemId)
-          .where((eb) => eb.or([eb('points', 'is not', null), eb('excused', '=', 1)]))
-          .execute();
-  const known = new Set(given.map(({ student_id }) => student_id));
+  const known = await scoredBy(db, course, forumId);
   const inOrder = [...setup.students.keys()]
     .map((id) => ({ id, alias: aliasOf(id) }))
     .sort((a, b) => (a.alias < b.alias ? -1 : 1));
@@ -111,6 +120,10 @@ export function coveredDocket(
   return { ...view, forum: { ...view.forum, names: byForum ? 'hiddenForAll' : 'hidden' } as const, rows };
 }
 
+/** A text that calls nobody by name. */
+export const withoutCalls = (html: string): string =>
+  html.replace(MENTION, '<span class="mention">@somebody</span>');
+
 /** One student's pages without what tells whose they are. */
 export function coveredDesk(view: DeskView, studentId: string, { covers, shownId }: Covered): DeskView {
   const post = (each: Post): Post => ({
@@ -122,15 +135,15 @@ export function coveredDesk(view: DeskView, studentId: string, { covers, shownId
     spaceId: null,
   });
   const { forum, done, at } = view.from;
-  const calls = (html: string) => html.replace(MENTION, '<span class="mention">@somebody</span>');
   return {
     ...view,
     posts: view.posts.map((each) => ({
       ...each,
-      html: calls(each.html),
-      answers: each.answers && { ...each.answers, html: calls(each.answers.html) },
+      html: withoutCalls(each.html),
+      answers: each.answers && { ...each.answers, html: withoutCalls(each.answers.html) },
     })),
     covered: covers(studentId),
+    namesHidden: true,
     section: covers(studentId) ? null : view.section,
     from: {
       forum: { ...forum, audience: { kind: 'everyone' } },

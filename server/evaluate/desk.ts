@@ -1,4 +1,5 @@
 import { storedScore } from './storedScore';
+import { deskReading, isSecond, ownReading, readingsFor } from './readings';
 import { looksAt, shownLook } from './secondLooks';
 import { evidenceMarks } from '../stewarding/evidence';
 import type { DeskPost, DeskView } from '../../contract/evaluate';
@@ -80,7 +81,12 @@ export async function desk(
   const own = data.postsBy(forumId, studentId);
   const part = participationOf(data, forum, student, now);
   const stored = await storedScore(db, card.itemId, studentId);
-  const decisions = stored ? (JSON.parse(stored.decisions) as Decisions) : NO_DECISIONS;
+  const readings = forum.evaluation.secondReading ? await readingsFor(db, card.itemId, studentId) : null;
+  // Who reads second is not to know what the first has given: they have a sheet of their own.
+  const second =
+    readings !== null && isSecond(readings, course.person.id) ? ownReading(readings, course.person.id) : null;
+  const decisions =
+    second?.decisions ?? (stored ? (JSON.parse(stored.decisions) as Decisions) : NO_DECISIONS);
   const noted = await evidenceMarks(db, course, opened, now, studentId);
   const initialIds = new Set(part.slots.filter((slot) => slot.kind === 'initial').map((slot) => slot.postId));
   const posts = own
@@ -119,6 +125,7 @@ export async function desk(
   return {
     student: setup.names.get(studentId)!,
     covered: false,
+    namesHidden: false,
     section: section?.title ?? null,
     forum: {
       id: forumId,
@@ -145,19 +152,36 @@ export async function desk(
       done: { notAsked: part.notAsked, slots: part.slots, counted: part.counted },
       at: now,
     },
-    looks: (
-      await looksAt(db, { itemIds: card.itemId === null ? [] : [card.itemId], studentId }, setup.names)
-    ).map(shownLook),
-    score: {
-      version: stored?.version ?? 0,
-      decisions,
-      remark: stored?.remark ? (JSON.parse(stored.remark) as RichNode) : null,
-      points: stored?.points ?? null,
-      lines: stored ? (JSON.parse(stored.lines) as ExplanationLine[]) : [],
-      givenAt: stored?.given_at ?? null,
-      givenBy: stored?.given_by ? (setup.names.get(stored.given_by)?.name ?? null) : null,
-      releasedAt: stored?.released_at ?? null,
-      excused: stored?.excused === 1,
-    },
+    reading: readings && deskReading(course, readings),
+    looks:
+      second !== null
+        ? []
+        : (
+            await looksAt(db, { itemIds: card.itemId === null ? [] : [card.itemId], studentId }, setup.names)
+          ).map(shownLook),
+    score: second
+      ? { ...NOT_GIVEN, ...second }
+      : {
+          version: stored?.version ?? 0,
+          decisions,
+          remark: stored?.remark ? (JSON.parse(stored.remark) as RichNode) : null,
+          points: stored?.points ?? null,
+          lines: stored ? (JSON.parse(stored.lines) as ExplanationLine[]) : [],
+          givenAt: stored?.given_at ?? null,
+          givenBy: stored?.given_by ? (setup.names.get(stored.given_by)?.name ?? null) : null,
+          releasedAt: stored?.released_at ?? null,
+          excused: stored?.excused === 1,
+        },
   };
 }
+
+/** A sheet on which nothing is given yet. */
+const NOT_GIVEN = {
+  remark: null,
+  points: null,
+  lines: [],
+  givenAt: null,
+  givenBy: null,
+  releasedAt: null,
+  excused: false,
+};

@@ -1,4 +1,5 @@
 import { plannedRelease } from './plannedReleases';
+import { agreementIn, docketReading, readingsOf, UNREAD } from './readings';
 import { looksAt } from './secondLooks';
 import { openForumQuietly } from '../discuss/access';
 import { evidenceMarks } from '../stewarding/evidence';
@@ -84,30 +85,38 @@ export async function docket(
     noted.set(author, new Set([...(noted.get(author) ?? []), ...marks]));
   }
   const itemIds = card.itemId === null ? [] : [card.itemId];
+  const readings = forum.evaluation.secondReading ? await readingsOf(db, card.itemId) : null;
+  const readingOf = (studentId: string) =>
+    readings && docketReading(readings.get(studentId) ?? UNREAD, course.person.id);
   const looks = await looksAt(db, { itemIds }, course.setup.names);
   const asking = new Set(looks.flatMap(({ state, studentId }) => (state === 'asked' ? [studentId] : [])));
   const sections = new Map(course.setup.sections.map((section) => [section.id, section.title]));
-  const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => ({
-    student: course.setup.names.get(student.id)!,
-    section: student.sectionId === null ? null : (sections.get(student.sectionId) ?? null),
-    groups: student.groupIds.flatMap((id) => course.setup.groups.get(id)?.title ?? []),
-    state,
-    readyAt: readySince(forum, part, now),
-    slots: [...part.slots],
-    words: part.counted.reduce((sum, post) => sum + ownWords(post, now), 0),
-    posts: part.counted.length,
-    held: part.held,
-    marks: [...(noted.get(student.id) ?? [])],
-    daysLate: Math.max(
-      0,
-      ...part.slots
-        .filter((slot) => slot.state === 'metLate' || slot.state === 'short')
-        .map((slot) => slot.daysLate),
-    ),
-    points: score?.points ?? null,
-    released: score?.released ?? false,
-    asks: asking.has(student.id),
-  }));
+  const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => {
+    const reading = readingOf(student.id);
+    return {
+      student: course.setup.names.get(student.id)!,
+      section: student.sectionId === null ? null : (sections.get(student.sectionId) ?? null),
+      groups: student.groupIds.flatMap((id) => course.setup.groups.get(id)?.title ?? []),
+      state,
+      readyAt: readySince(forum, part, now),
+      slots: [...part.slots],
+      words: part.counted.reduce((sum, post) => sum + ownWords(post, now), 0),
+      posts: part.counted.length,
+      held: part.held,
+      marks: [...(noted.get(student.id) ?? [])],
+      daysLate: Math.max(
+        0,
+        ...part.slots
+          .filter((slot) => slot.state === 'metLate' || slot.state === 'short')
+          .map((slot) => slot.daysLate),
+      ),
+      // Who reads second is not to know what the first has given.
+      points: reading?.wanted ? null : (score?.points ?? null),
+      released: score?.released ?? false,
+      asks: asking.has(student.id),
+      reading,
+    };
+  });
   const releaseAt = await plannedRelease(db, card.itemId);
   return {
     forum: {
@@ -116,6 +125,7 @@ export async function docket(
       maximum: forum.evaluation.maximum,
       releaseAt,
       names: 'shown' as const,
+      agreement: readings && agreementIn(readings, forum.evaluation.maximum),
     },
     rows,
   };

@@ -95,7 +95,7 @@ export class PlannedReleases {
       if (course === null || forum_id === null)
         log.warn({ item: item_id }, 'a planned release has nobody or no forum any more');
       else {
-        const released = await setReleased(this.deps as Deps, course, forum_id, 'all', true, at);
+        const { changed: released } = await setReleased(this.deps as Deps, course, forum_id, 'all', true, at);
         live.concerns(course_id, released);
       }
       await db.deleteFrom('planned_release').where('item_id', '=', item_id).execute();

@@ -1,7 +1,8 @@
 import type { Express } from 'express';
 import { DONE, pageOf, type PersonName } from '../../contract/basics';
 import type { Db } from '../db/open';
-import { coveredDesk, coveredDocket, coverNames } from './coveredNames';
+import { alike, givenSpread } from './consistency';
+import { coveredDesk, coveredDocket, coverNames, withoutCalls } from './coveredNames';
 import * as contract from '../../contract/evaluate';
 import * as remarks from '../../contract/remarks';
 import type { Deps } from '../deps';
@@ -13,6 +14,7 @@ import { answerLook, askForLook } from './secondLooks';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
 import { saveScore, setExcused, setReleased } from './saveScore';
+import { settle } from './settle';
 import { refuseStrangeReferences } from '../plan/refusals';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
 
@@ -52,6 +54,27 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return { ...view, ...pageOf(view.rows, query) };
   });
 
+  forMember(app, deps, contract.getGiven, 'staff', ({ course, params }) =>
+    givenSpread(db, course, params.forum),
+  );
+
+  forMember(app, deps, contract.listAlike, 'staff', async ({ course, params, query, now }) => {
+    const covered = await coverNames(db, course, params.forum, {
+      names: query.names,
+      student: query.without,
+    });
+    const without = query.without && (covered?.studentOf(query.without) ?? query.without);
+    const found = await alike(db, covered?.course ?? course, params.forum, { ...query, without }, now);
+    if (covered === null) return found;
+    return {
+      ...found,
+      students: found.students.map((each) => ({
+        ...each,
+        posts: each.posts.map((post) => ({ ...post, html: withoutCalls(post.html) })),
+      })),
+    };
+  });
+
   /** Who is meant by what an address names, and how their pages are shown to who asked for them so. */
   const atDesk = async (
     course: InCourse,
@@ -78,6 +101,11 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   forMember(app, deps, contract.saveScore, 'staff', async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
     return saveScore(deps, course, params.forum, studentId, body, now, show);
+  });
+
+  forMember(app, deps, contract.settleReadings, 'staff', async ({ course, params, body, now }) => {
+    const { studentId, show } = await atDesk(course, params, now);
+    return settle(deps, course, params.forum, studentId, body, now, show);
   });
 
   forMember(app, deps, contract.excuse, 'staff', async ({ course, params, body, now }) => {
@@ -157,8 +185,15 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   );
 
   forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {
-    const changed = await setReleased(deps, course, params.forum, body.students, body.released, now);
+    const { changed, unsettled } = await setReleased(
+      deps,
+      course,
+      params.forum,
+      body.students,
+      body.released,
+      now,
+    );
     deps.live.concerns(course.setup.id, changed);
-    return { changed: changed.length };
+    return { changed: changed.length, unsettled };
   });
 }

@@ -13,7 +13,17 @@ import type { Transaction } from 'kysely';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { toHtml } from '../text/toHtml';
+import { isToSettle } from '../../core/scoring/agreement';
 import { desk } from './desk';
+import {
+  isSecond,
+  keepReading,
+  noteGiven,
+  ownReading,
+  readingsFor,
+  readingsOf,
+  type StudentReadings,
+} from './readings';
 import { storedScore } from './storedScore';
 import type { RecordedScore } from './loadScores';
 
@@ -127,13 +137,24 @@ export async function saveScore(
   const remark = isEmpty ? null : change.remark;
   if (remark !== null && filesIn(remark).length > 0)
     throw wrongField('remark', 'A remark is text only; take the image out.');
+  const { evaluation } = forumIn(course.setup, forumId).forum;
+  const about = { itemId, studentId, readerId: course.person.id };
   return deps.db.transaction().execute(async (trx) => {
     const before = await storedScore(trx, itemId, studentId);
-    if ((before?.version ?? 0) !== change.version) {
+    const readings = evaluation!.secondReading ? await readingsFor(trx, itemId, studentId) : null;
+    const isBlind = readings !== null && isSecond(readings, course.person.id);
+    const version = isBlind ? ownReading(readings, course.person.id).version : (before?.version ?? 0);
+    if (version !== change.version) {
       throw conflict(
-        'Someone else has scored this student since you opened the page. What you entered is still here; theirs is shown beside it.',
+        isBlind
+          ? 'Somebody else has given a score since you opened the page. What you entered is still here; it can be the second reading.'
+          : 'Someone else has scored this student since you opened the page. What you entered is still here; theirs is shown beside it.',
         await show(trx),
       );
+    }
+    if (isBlind) {
+      await keepSecond(trx, course, forumId, about, readings, change, now);
+      return show(trx);
     }
     const kept = {
       decisions: JSON.stringify(change.decisions),
@@ -156,18 +177,63 @@ export async function saveScore(
       .execute();
     if (change.give) {
       const { suggestion } = await desk(trx, course, forumId, studentId, now);
-      if (suggestion === null)
-        throw wrongField('decisions', 'This forum is not asked of the student; there is nothing to score.');
-      if (suggestion.incomplete && change.decisions.override === null) {
-        throw wrongField(
-          'decisions',
-          'Some part has no points yet. Give them, or give another total with its reason.',
+      refuseIncomplete(suggestion, change.decisions);
+      const given = { forumId, itemId, studentId, before: before?.points ?? null };
+      await giveScore(trx, course, given, suggestion, change.decisions, remark, now);
+      if (readings !== null)
+        await noteGiven(
+          trx,
+          about,
+          readings,
+          { decisions: change.decisions, points: suggestion.points },
+          now,
         );
-      }
-      const about = { forumId, itemId, studentId, before: before?.points ?? null };
-      await giveScore(trx, course, about, suggestion, change.decisions, remark, now);
     }
     return show(trx);
+  });
+}
+
+/** Refuses what cannot be given: a forum that is not asked, or parts without points. */
+function refuseIncomplete(
+  suggestion: Suggestion | null,
+  decisions: Decisions,
+): asserts suggestion is Suggestion {
+  if (suggestion === null)
+    throw wrongField('decisions', 'This forum is not asked of the student; there is nothing to score.');
+  if (suggestion.incomplete && decisions.override === null)
+    throw wrongField(
+      'decisions',
+      'Some part has no points yet. Give them, or give another total with its reason.',
+    );
+}
+
+/** Keeps, or gives, what a second evaluator makes of a student whom the first has scored; the score stays what it is. */
+async function keepSecond(
+  trx: Trx,
+  course: InCourse,
+  forumId: string,
+  about: { itemId: string; studentId: string; readerId: string },
+  readings: StudentReadings,
+  change: { version: number; decisions: Decisions; give: boolean },
+  now: number,
+): Promise<void> {
+  const { decisions, give } = change;
+  const version = change.version + 1;
+  await keepReading(trx, about, { version, decisions, points: null, at: null });
+  if (!give) return;
+  const { suggestion } = await desk(trx, course, forumId, about.studentId, now);
+  refuseIncomplete(suggestion, decisions);
+  const [first] = readings.given;
+  const firsts = readings.kept.find(({ readerId }) => readerId === first!.readerId)!;
+  await keepReading(trx, { ...about, readerId: firsts.readerId }, firsts);
+  await keepReading(trx, about, { version, decisions, points: suggestion.points, at: now });
+  await keepRecord(trx, {
+    courseId: course.setup.id,
+    at: now,
+    actorId: course.person.id,
+    what: 'score.readSecond',
+    subject: `reading:${about.itemId}:${about.studentId}`,
+    after: { points: suggestion.points },
   });
 }
 
@@ -216,7 +282,10 @@ export async function setExcused(
   });
 }
 
-/** Releases given scores to students, or takes them back; answers for whom that changed anything. */
+/**
+ * Releases given scores to students, or takes them back; answers for whom that changed anything. Where two evaluators see a score
+ * differently, it is settled before all are released.
+ */
 export async function setReleased(
   deps: Deps,
   course: InCourse,
@@ -224,8 +293,8 @@ export async function setReleased(
   students: 'all' | readonly string[],
   released: boolean,
   now: number,
-): Promise<string[]> {
-  const { card } = forumIn(course.setup, forumId);
+): Promise<{ readonly changed: readonly string[]; readonly unsettled: number }> {
+  const { forum, card } = forumIn(course.setup, forumId);
   if (card.itemId === null) throw notFound();
   const itemId = card.itemId;
   return deps.db.transaction().execute(async (trx) => {
@@ -236,9 +305,18 @@ export async function setReleased(
       .where('points', 'is not', null)
       .where('released_at', released ? 'is' : 'is not', null)
       .execute();
-    const chosen = rows
+    const readings =
+      forum.evaluation?.secondReading && released && students === 'all'
+        ? await readingsOf(trx, itemId)
+        : null;
+    const isUnsettled = (id: string) => {
+      const own = readings?.get(id);
+      return own !== undefined && isToSettle(own.given, own.settledAt);
+    };
+    const meant = rows
       .map((row) => row.student_id)
       .filter((id) => worksWith(course, id) && (students === 'all' || students.includes(id)));
+    const chosen = meant.filter((id) => !isUnsettled(id));
     for (const id of chosen) {
       await trx
         .updateTable('score')
@@ -254,6 +332,6 @@ export async function setReleased(
         subject: `score:${itemId}:${id}`,
       });
     }
-    return chosen;
+    return { changed: chosen, unsettled: meant.length - chosen.length };
   });
 }

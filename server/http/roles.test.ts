@@ -64,12 +64,16 @@ describe('who may use the API', () => {
   it.each(cases(inCourse('student')))('no staff, whose own work it would be: %s', async (_, endpoint) => {
     expect(refused).toContain(await ask(c.teodora, endpoint));
   });
-  it.each(cases(inCourse('staff').filter(({ method, path }) => method === 'get' && !path.includes(':post'))))(
-    'the instructor: %s',
-    async (_, endpoint) => {
-      expect(await ask(c.teodora, endpoint)).toBe(200);
-    },
-  );
+  it.each(
+    cases(
+      inCourse('staff').filter(
+        ({ method, path, query }) =>
+          method === 'get' && !path.includes(':post') && query.safeParse({}).success,
+      ),
+    ),
+  )('the instructor: %s', async (_, endpoint) => {
+    expect(await ask(c.teodora, endpoint)).toBe(200);
+  });
   it.each(cases(endpoints.filter(({ summary }) => summary.includes('(administrator)'))))(
     'no instructor, where the administrator works: %s',
     async (_, endpoint) => {

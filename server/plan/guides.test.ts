@@ -39,8 +39,8 @@ async function inUse(): Promise<void> {
   const { settings, version } = await editOf();
   const [first, ...others] = settings.rules.evaluation!.parts;
   const { id, title, maximum, basis } = first!;
-  const part = { id, title, maximum, basis, ...rubric(600), guideId: 'river-case' };
-  const parts = [{ ...part, title }, ...others];
+  const part = { ...rubric(600), id, title, maximum, basis, guideId: 'river-case' };
+  const parts = [part, ...others];
   const rules = { ...settings.rules, evaluation: { ...settings.rules.evaluation!, parts } };
   await c.teodora
     .send('put', `${F}/settings`, { version, settings: { ...settings, rules }, publish: false })

@@ -11,6 +11,7 @@ import { When } from '../../ui/When';
 import { amountWords, explanationWords, isStart } from '../../ui/explanationWords';
 import { LookAgain } from './sheet/LookAgain';
 import { PartOnSheet } from './sheet/PartOnSheet';
+import { Readings } from './sheet/Readings';
 import { ReasonedPoints } from './sheet/ReasonedPoints';
 import type { Sheet } from './sheet/useSheet';
 
@@ -39,7 +40,8 @@ function Conflict({ sheet, given }: { sheet: Sheet; given: (view: DeskView | nul
       <p className="text-error">{problem.message}</p>
       {theirs && (
         <div className="mt-2">
-          <p>
+          {theirs.reading?.second && <p>{theirs.reading.by} has read the student first.</p>}
+          <p hidden={theirs.reading?.second}>
             Theirs:{' '}
             <b className="num">
               {theirs.score.points === null ? 'not given yet' : pointWords(theirs.score.points)}
@@ -48,14 +50,14 @@ function Conflict({ sheet, given }: { sheet: Sheet; given: (view: DeskView | nul
           </p>
           <p className="mt-1 flex gap-4">
             <button type="button" className="link-plain" onClick={() => sheet.state.takeTheirs()}>
-              Take theirs
+              {theirs.reading?.second ? 'Start anew' : 'Take theirs'}
             </button>
             <button
               type="button"
               className="link-plain"
               onClick={() => void sheet.state.giveMine().then(given)}
             >
-              Give mine instead
+              {theirs.reading?.second ? 'Give mine as the second reading' : 'Give mine instead'}
             </button>
           </p>
         </div>
@@ -133,6 +135,13 @@ export function ScoreSheet({
                 or give another score.
               </p>
             )}
+            <Readings
+              view={view}
+              settled={(next) => {
+                state.learn(next);
+                refresh();
+              }}
+            />
             <LookAgain view={view} answered={(next) => state.learn(next)} />
             {view.forum.parts.map((part) => (
               <PartOnSheet key={part.id} sheet={sheet} part={part} />

@@ -185,6 +185,10 @@ export function EvaluationRow({
             Whoever scores sees names only once a score is given
           </label>
           <label className={line}>
+            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('secondReading')} />
+            Two evaluators read each student, neither knowing what the other has given
+          </label>
+          <label className={line}>
             <input type="checkbox" className="checkbox checkbox-sm" {...form.register('aboveMaximum')} />
             An adjustment may lift a score above the maximum
           </label>

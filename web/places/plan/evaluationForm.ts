@@ -24,6 +24,7 @@ export interface EvaluationForm {
   /** Whether students may ask for another look, and until when; empty for no last day. */
   looksAgain: boolean;
   hideNames: boolean;
+  secondReading: boolean;
   lookUntil: string;
 }
 
@@ -54,6 +55,7 @@ export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings, z
     readyAfterDue: ready.afterLastDue,
     looksAgain: evaluation?.lookAgain !== null,
     hideNames: evaluation?.hideNames ?? false,
+    secondReading: evaluation?.secondReading ?? false,
     lookUntil: lookUntil === null ? '' : toWallClock(lookUntil, zone),
   };
 }
@@ -103,6 +105,7 @@ export function evaluationFrom(
         : { kind: form.lateness },
     gate: form.gate,
     ...((form.hideNames || before?.hideNames !== undefined) && { hideNames: form.hideNames }),
+    ...((form.secondReading || before?.secondReading !== undefined) && { secondReading: form.secondReading }),
     ...lookAgain(form, before?.lookAgain, read, zone),
   };
 }

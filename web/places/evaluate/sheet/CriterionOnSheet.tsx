@@ -1,3 +1,4 @@
+import { Alike } from './Alike';
 import { useState } from 'react';
 import type { Criterion, RubricPart } from '../../../../core/course/evaluation';
 import { rangeOf } from '../../../../core/scoring/kinds/rubric';
@@ -23,7 +24,8 @@ export function CriterionOnSheet({
   const row = `${part.id} ${criterion.id}`;
   const isActive = sheet.active === row;
   const { least, most } = rangeOf(criterion);
-  const levelPoints = criterion.levels.find(({ id }) => id === typed.levelId)?.points;
+  const level = criterion.levels.find(({ id }) => id === typed.levelId);
+  const levelPoints = level?.points;
   const { unreadable } = sheet.now;
   const problem = unreadable?.field === row ? unreadable.message : null;
   const change = (patch: Partial<CriterionTyped>) =>
@@ -34,6 +36,10 @@ export function CriterionOnSheet({
         <span className="min-w-0 grow font-medium" title={criterion.description || undefined}>
           {criterion.title}
         </span>
+        <Alike
+          sheet={sheet}
+          level={level ? { part: part.id, criterion: criterion.id, id: level.id, title: level.title } : null}
+        />
         <button
           type="button"
           className="link-plain text-xs"

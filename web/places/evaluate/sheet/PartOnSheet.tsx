@@ -6,6 +6,7 @@ import { explanationWords, isStart } from '../../../ui/explanationWords';
 import { Kbd } from '../../../ui/keys';
 import { maximumWords, percentWords, pointWords } from '../../../ui/pointWords';
 import { Tally } from '../../../ui/Tally';
+import { Alike } from './Alike';
 import { Choice } from './Choice';
 import { CriterionOnSheet } from './CriterionOnSheet';
 import { PointsField } from './PointsField';
@@ -63,29 +64,33 @@ function Checklist({ sheet, part }: { sheet: Sheet; part: Extract<Part, { kind: 
 
 function Scale({ sheet, part }: { sheet: Sheet; part: Extract<Part, { kind: 'levels' }> }) {
   const typed = sheet.now.typed.parts[part.id] ?? NOTHING_TYPED;
+  const level = part.levels.find(({ id }) => id === typed.levelId);
   return (
-    <div
-      id={fieldId(part.id)}
-      className={`rounded-field mt-1 ${sheet.active === part.id ? 'bg-base-200' : ''}`}
-      role="radiogroup"
-      aria-label={part.title}
-    >
-      {part.levels.map((level, nth) => (
-        <Choice
-          key={level.id}
-          nth={nth}
-          title={level.title}
-          description={level.description}
-          amount={percentWords(level.share)}
-          chosen={typed.levelId === level.id}
-          withDigit={sheet.active === part.id}
-          choose={() => {
-            sheet.mark(part.id);
-            sheet.state.changePart(part.id, { levelId: typed.levelId === level.id ? null : level.id });
-          }}
-        />
-      ))}
-    </div>
+    <>
+      <div
+        id={fieldId(part.id)}
+        className={`rounded-field mt-1 ${sheet.active === part.id ? 'bg-base-200' : ''}`}
+        role="radiogroup"
+        aria-label={part.title}
+      >
+        {part.levels.map((level, nth) => (
+          <Choice
+            key={level.id}
+            nth={nth}
+            title={level.title}
+            description={level.description}
+            amount={percentWords(level.share)}
+            chosen={typed.levelId === level.id}
+            withDigit={sheet.active === part.id}
+            choose={() => {
+              sheet.mark(part.id);
+              sheet.state.changePart(part.id, { levelId: typed.levelId === level.id ? null : level.id });
+            }}
+          />
+        ))}
+      </div>
+      <Alike sheet={sheet} level={level ? { part: part.id, id: level.id, title: level.title } : null} />
+    </>
   );
 }
 

@@ -176,12 +176,19 @@ export class SheetState {
       const version = from ?? this.#version;
       const answer = await this.keep({ version, decisions, remark: typed.remark, give });
       if ('view' in answer) {
+        // Whose second reading is given now sees the score itself.
+        const hasReadSecond = this.#view.reading?.second === true && answer.view.reading?.second === false;
         this.#view = answer.view;
         this.#version = answer.view.score.version;
         this.#theirs = null;
         this.#problem = null;
         // What was typed while it was on its way is sent after it.
         this.#dirty = this.#typed !== typed;
+        if (hasReadSecond && !this.#dirty) {
+          this.#typed = typedFrom(answer.view);
+          this.#past.length = 0;
+          this.#remarkN++;
+        }
         const { remark } = answer.view.score;
         // Places are filled in when the score is given.
         if (give && !this.#dirty && JSON.stringify(remark) !== JSON.stringify(this.#typed.remark)) {

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { planRelease } from '../../../contract/evaluate';
-import { fromWallClock } from '../../../core/time/wallClock';
-import { call, sentenceOf } from '../../data/api';
-import { useCourse } from '../../data/course';
-import { Dialog } from '../../ui/Dialog';
-import { When } from '../../ui/When';
+import { planRelease } from '../../../../contract/evaluate';
+import { fromWallClock } from '../../../../core/time/wallClock';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { Dialog } from '../../../ui/Dialog';
+import { When } from '../../../ui/When';
 
 /** Plans when everything given by then is released, or takes the plan back. */
 export function ReleaseAt({

@@ -1,21 +1,21 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { actOnDocket, undoDocketAct, type DocketAct } from '../../../contract/evaluate';
-import type { AnswerOf } from '../../../contract/endpoint';
-import type { RichNode } from '../../../core/text/richText';
-import { textOf } from '../../../core/text/textOf';
-import { call, sentenceOf } from '../../data/api';
-import { useCourse } from '../../data/course';
-import { newId } from '../../data/newId';
-import { withQuery } from '../../data/useApi';
-import { Dialog } from '../../ui/Dialog';
-import { countWords, pointWords } from '../../ui/pointWords';
+import { actOnDocket, undoDocketAct, type DocketAct } from '../../../../contract/evaluate';
+import type { AnswerOf } from '../../../../contract/endpoint';
+import type { RichNode } from '../../../../core/text/richText';
+import { textOf } from '../../../../core/text/textOf';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { withQuery } from '../../../data/useApi';
+import { Dialog } from '../../../ui/Dialog';
+import { countWords, pointWords } from '../../../ui/pointWords';
 
 type Preview = AnswerOf<typeof actOnDocket>;
 
 const ACTS: readonly {
   readonly act: DocketAct;
-  readonly whom: 'ready' | 'nothing' | 'shown';
+  readonly whom: 'ready' | 'nothing' | 'shown' | 'picked';
   readonly words: string;
 }[] = [
   { act: 'accept', whom: 'ready', words: 'Accept what is suggested for everyone who is ready' },
@@ -23,6 +23,9 @@ const ACTS: readonly {
   { act: 'excuse', whom: 'nothing', words: 'Excuse everyone with nothing' },
   { act: 'remark', whom: 'nothing', words: 'Remark on everyone with nothing' },
   { act: 'remark', whom: 'shown', words: 'Remark on everyone the docket shows' },
+  { act: 'accept', whom: 'picked', words: 'Accept what is suggested for those you picked' },
+  { act: 'excuse', whom: 'picked', words: 'Excuse those you picked who have nothing' },
+  { act: 'remark', whom: 'picked', words: 'Remark on those you picked' },
 ];
 
 function consequence(act: DocketAct, { before, after }: Preview['changes'][number]): string {
@@ -36,6 +39,7 @@ export function ManyAtOnce({
   forum,
   names,
   shown,
+  picked,
   changed,
   onClose,
 }: {
@@ -43,6 +47,8 @@ export function ManyAtOnce({
   names: 'shown' | 'hidden';
   /** The students the docket shows. */
   shown: readonly string[];
+  /** Those who were picked in it. */
+  picked: readonly string[];
   changed: () => void;
   onClose: () => void;
 }) {
@@ -52,6 +58,7 @@ export function ManyAtOnce({
   const [preview, setPreview] = useState<Preview | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const lists = { shown, picked };
   const ask = async (of: (typeof ACTS)[number], isPreview: boolean, said: RichNode | null) => {
     const id = newId();
     setProblem(null);
@@ -63,7 +70,7 @@ export function ManyAtOnce({
         {
           id,
           act: of.act,
-          students: of.whom === 'shown' ? [...shown] : of.whom,
+          students: of.whom === 'shown' || of.whom === 'picked' ? [...lists[of.whom]] : of.whom,
           remark: said,
           preview: isPreview,
           names,
@@ -102,24 +109,26 @@ export function ManyAtOnce({
   return (
     <Dialog title="Many at once" onClose={onClose} wide>
       <ul className="space-y-1">
-        {ACTS.filter(({ whom }) => whom !== 'shown' || shown.length > 0).map((of) => (
-          <li key={of.words}>
-            <label className="flex items-center gap-2.5 py-0.5">
-              <input
-                type="radio"
-                name="act"
-                className="radio radio-sm"
-                checked={chosen === of}
-                onChange={() => {
-                  setChosen(of);
-                  setPreview(null);
-                  if (of.act !== 'remark') void ask(of, true, null);
-                }}
-              />
-              {of.words}
-            </label>
-          </li>
-        ))}
+        {ACTS.filter(({ whom }) => whom === 'ready' || whom === 'nothing' || lists[whom].length > 0).map(
+          (of) => (
+            <li key={of.words}>
+              <label className="flex items-center gap-2.5 py-0.5">
+                <input
+                  type="radio"
+                  name="act"
+                  className="radio radio-sm"
+                  checked={chosen === of}
+                  onChange={() => {
+                    setChosen(of);
+                    setPreview(null);
+                    if (of.act !== 'remark') void ask(of, true, null);
+                  }}
+                />
+                {of.words}
+              </label>
+            </li>
+          ),
+        )}
       </ul>
       {chosen?.act === 'remark' && (
         <div className="mt-3">

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { DocketRow } from '../../../contract/evaluate';
+import type { DocketRow } from '../../../../contract/evaluate';
 import { filterFrom, filterTo, inDocketOrder, type DocketFilter } from './docketOrder';
 
 const row = (id: string, sketch: Partial<DocketRow> = {}) =>

@@ -1,6 +1,6 @@
-import type { DocketRow } from '../../../contract/evaluate';
-import { holdsWords } from '../../../core/text/foldText';
-import { STATE_ORDER } from './states';
+import type { DocketRow } from '../../../../contract/evaluate';
+import { holdsWords } from '../../../../core/text/foldText';
+import { STATE_ORDER } from '../states';
 
 /** How the docket is narrowed and ordered; lives in the address. */
 export interface DocketFilter {
@@ -38,6 +38,13 @@ function lot(text: string): number {
   return Math.imul(hash ^ (hash >>> 15), 2_246_822_519) >>> 0;
 }
 
+/** Rows that are chosen by something else than their state. */
+const ALSO: Readonly<Record<string, (row: DocketRow) => boolean>> = {
+  asks: (row) => row.asks,
+  second: (row) => row.reading?.wanted === true,
+  settle: (row) => row.reading?.settle === true,
+};
+
 /**
  * The rows a filter leaves, in its order.
  *
@@ -50,7 +57,7 @@ export function inDocketOrder(
 ): DocketRow[] {
   const kept = rows.filter(
     (row) =>
-      (filter.state === '' || (filter.state === 'asks' ? row.asks : row.state === filter.state)) &&
+      (filter.state === '' || (ALSO[filter.state]?.(row) ?? row.state === filter.state)) &&
       (filter.section === '' || row.section === filter.section) &&
       (filter.group === '' || row.groups.includes(filter.group)) &&
       holdsWords(row.student.sortable, filter.find),

@@ -1,0 +1,46 @@
+import type { DeskView } from '../../contract/evaluate';
+import { meanOf, pairOf } from '../../core/scoring/agreement';
+import type { Decisions } from '../../core/scoring/suggest';
+import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import type { Deps } from '../deps';
+import { notFound, Problem } from '../http/problem';
+import { isSecond, readingsFor } from './readings';
+import { saveScore } from './saveScore';
+import { storedScore } from './storedScore';
+import type { RichNode } from '../../core/text/richText';
+
+/**
+ * Settles what two evaluators see differently: the score is given with what one of them decided, or at the mean of both with that as its
+ * reason. The remark stays. (docs/rules §6)
+ */
+export async function settle(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  studentId: string,
+  { version, at }: { version: number; at: string },
+  now: number,
+  show: (trx: Db) => Promise<DeskView>,
+): Promise<DeskView> {
+  const { forum, card } = forumIn(course.setup, forumId);
+  if (!worksWith(course, studentId) || card.itemId === null || !forum.evaluation?.secondReading)
+    throw notFound();
+  const readings = await readingsFor(deps.db, card.itemId, studentId);
+  const pair = pairOf(readings.given);
+  if (pair === null || isSecond(readings, course.person.id))
+    throw new Problem(
+      409,
+      'notReadTwice',
+      'Two evaluators have to read the student before there is something to settle.',
+    );
+  const stored = await storedScore(deps.db, card.itemId, studentId);
+  const one = readings.kept.find(({ readerId }) => readerId === (at === 'mean' ? pair[0].readerId : at));
+  if (!one) throw notFound();
+  const decisions: Decisions =
+    at === 'mean'
+      ? { ...one.decisions, override: { points: meanOf(pair), reason: 'The mean of two readings.' } }
+      : one.decisions;
+  const remark = stored?.remark ? (JSON.parse(stored.remark) as RichNode) : null;
+  return saveScore(deps, course, forumId, studentId, { version, decisions, remark, give: true }, now, show);
+}

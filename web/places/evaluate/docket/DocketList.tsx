@@ -1,0 +1,216 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { release, type DocketRow, type DocketView } from '../../../../contract/evaluate';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { useKeys } from '../../../ui/keys';
+import { countWords } from '../../../ui/pointWords';
+import { DocketFilters } from './DocketFilters';
+import type { DocketFilter } from './docketOrder';
+import { DocketRowItem } from './DocketRowItem';
+import { Given } from './Given';
+import { ManyAtOnce } from './ManyAtOnce';
+import { ReleaseAt } from './ReleaseAt';
+
+const isScored = ({ state }: DocketRow) => state === 'given' || state === 'released' || state === 'changed';
+const small = 'btn btn-xs raised ruled h-8';
+
+/** Where else this forum stands. */
+function Places({ view }: { view: DocketView }) {
+  const course = useCourse();
+  const { id } = view.forum;
+  const places = [
+    [`/c/${course.id}/discuss/${id}`, 'Forum', true],
+    [`/c/${course.id}/plan?forum=${id}`, 'Plan', true],
+    [`/c/${course.id}/gradebook?item=${id}`, 'Gradebook', true],
+    [`/c/${course.id}/plan/${id}/edit?beside=scores`, 'Rehearse', course.role === 'instructor'],
+  ] as const;
+  return (
+    <p className="mt-0.5 flex flex-wrap gap-x-3.5 text-xs">
+      {places.map(
+        ([to, words, may]) =>
+          may && (
+            <Link key={words} to={to} className="link-plain">
+              {words}
+            </Link>
+          ),
+      )}
+    </p>
+  );
+}
+
+/** The docket of one forum: who stands where, narrowed and ordered as wanted, and the release of what is given. */
+export function DocketList({
+  view,
+  rows,
+  filter,
+  setFilter,
+  selected,
+  addressOf,
+  changed,
+  hide,
+}: {
+  view: DocketView;
+  rows: readonly DocketRow[];
+  filter: DocketFilter;
+  setFilter: (filter: DocketFilter) => void;
+  selected: string | undefined;
+  addressOf: (studentId: string) => string;
+  changed: () => void;
+  /** Covers names, or no longer. */
+  hide: (hidden: boolean) => void;
+}) {
+  const course = useCourse();
+  const [open, setOpen] = useState<'many' | 'given' | null>(null);
+  /** Whom something is to be done to; null while nobody is being picked. */
+  const [picked, setPicked] = useState<ReadonlySet<string> | null>(null);
+  const pick = (id: string) =>
+    setPicked((before) => {
+      const next = new Set(before);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  useKeys([
+    {
+      on: 'x',
+      keys: 'X',
+      does: 'pick this student, for what is done to several',
+      run: () => {
+        if (selected) pick(selected);
+      },
+    },
+    { on: 'm', keys: 'M', does: 'do something to many students at once', run: () => setOpen('many') },
+  ]);
+  const all = view.rows.filter(({ state }) => state !== 'excused').length;
+  const scored = view.rows.filter(isScored);
+  const unreleased = scored.filter((row) => !row.released).length;
+  const ready = view.rows.filter(({ state }) => state === 'ready').length;
+  const wanted = view.rows.filter(({ reading }) => reading?.wanted).length;
+  const set = async (students: 'all' | string[], released: boolean) => {
+    try {
+      const params = { course: course.id, forum: view.forum.id };
+      const answer = await call(release, params, { students, released });
+      const held = answer.unsettled;
+      toast.success(
+        released
+          ? `Released to ${countWords(answer.changed, 'student')}.${held > 0 ? ` ${countWords(held, 'disagreement')} to settle first.` : ''}`
+          : `Taken back from ${countWords(answer.changed, 'student')}.`,
+      );
+      setPicked(null);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+    changed();
+  };
+  return (
+    <section aria-label="Docket" className="flex h-full flex-col">
+      {open === 'many' && (
+        <ManyAtOnce
+          forum={view.forum.id}
+          names={view.forum.names === 'shown' ? 'shown' : 'hidden'}
+          shown={rows.map(({ student }) => student.id)}
+          picked={picked === null ? [] : [...picked]}
+          changed={changed}
+          onClose={() => setOpen(null)}
+        />
+      )}
+      {open === 'given' && <Given view={view} onClose={() => setOpen(null)} />}
+      <div className="ruled border-b px-4 pt-4 pb-3">
+        <h1 className="text-lg leading-snug">{view.forum.title}</h1>
+        <Places view={view} />
+        <p className="quiet num mt-1 text-sm">
+          {scored.length} of {all} given · {ready} ready
+          {wanted > 0 && ` · ${wanted} to read second`}
+        </p>
+        <div aria-hidden className="mt-2 h-1 rounded-full" style={{ background: 'var(--rule)' }}>
+          <div
+            className="h-full rounded-full bg-primary"
+            style={{ width: `${all === 0 ? 0 : (scored.length / all) * 100}%` }}
+          />
+        </div>
+        <p className="mt-1.5 flex flex-wrap items-center gap-x-4">
+          {view.forum.names === 'hiddenForAll' ? (
+            <span className="quiet text-xs">Names hidden until scored</span>
+          ) : (
+            <label
+              className="flex items-center gap-1.5 text-xs"
+              title="A number stands for each name until the score is given. Names that classmates typed into their posts remain."
+            >
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={view.forum.names === 'hidden'}
+                onChange={(event) => hide(event.target.checked)}
+              />
+              Hide names
+            </label>
+          )}
+          <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} changed={changed} />
+          {scored.length > 0 && (
+            <button type="button" className="link-plain text-xs" onClick={() => setOpen('given')}>
+              What was given
+            </button>
+          )}
+        </p>
+        <div className="mt-2 grid grid-cols-2 gap-2">
+          <DocketFilters all={view.rows} filter={filter} setFilter={setFilter} />
+          <button type="button" className={small} onClick={() => setOpen('many')}>
+            Many at once
+          </button>
+          <button
+            type="button"
+            className={small}
+            aria-pressed={picked !== null}
+            onClick={() => setPicked(picked === null ? new Set() : null)}
+          >
+            {picked === null ? 'Pick' : `${picked.size} picked`}
+          </button>
+          {picked !== null && picked.size > 0 ? (
+            <>
+              <button
+                type="button"
+                className="btn btn-xs btn-primary h-8"
+                onClick={() => void set([...picked], true)}
+              >
+                Release {picked.size}
+              </button>
+              <button type="button" className={small} onClick={() => void set([...picked], false)}>
+                Take {picked.size} back
+              </button>
+            </>
+          ) : unreleased > 0 ? (
+            <button
+              type="button"
+              className="btn btn-xs btn-primary col-span-2 h-8"
+              onClick={() => void set('all', true)}
+            >
+              Release {unreleased} given
+            </button>
+          ) : (
+            scored.length > 0 && (
+              <button type="button" className={`${small} col-span-2`} onClick={() => void set('all', false)}>
+                Take back all
+              </button>
+            )
+          )}
+        </div>
+      </div>
+      <ul className="relative min-h-0 grow overflow-y-auto py-1">
+        {rows.map((row) => (
+          <DocketRowItem
+            key={row.student.id}
+            row={row}
+            selected={row.student.id === selected}
+            to={addressOf(row.student.id)}
+            picked={picked === null ? null : picked.has(row.student.id)}
+            pick={() => pick(row.student.id)}
+          />
+        ))}
+        {rows.length === 0 && (
+          <li className="quiet px-4 py-6 text-sm">Nobody stands here. Choose another state or section.</li>
+        )}
+      </ul>
+    </section>
+  );
+}

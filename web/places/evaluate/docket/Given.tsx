@@ -1,0 +1,97 @@
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { getGiven, type DocketView } from '../../../../contract/evaluate';
+import { STRETCHES, type Distribution } from '../../../../core/scoring/distribution';
+import { useCourse } from '../../../data/course';
+import { useApi } from '../../../data/useApi';
+import { Dialog } from '../../../ui/Dialog';
+import { countWords, maximumWords, percentWords, pointWords } from '../../../ui/pointWords';
+import { Failed, Loading } from '../../../ui/states';
+
+const stretch = (at: number, maximum: number) =>
+  `${maximumWords(Math.round((at * maximum) / STRETCHES))} to ${maximumWords(Math.round(((at + 1) * maximum) / STRETCHES))}`;
+
+/** How many scores lie in each tenth of the maximum; in words for who does not see it. */
+function Spread({ given, maximum, most }: { given: Distribution; maximum: number; most: number }) {
+  const data = given.stretches.map((count, at) => ({
+    at: maximumWords(Math.round((at * maximum) / STRETCHES)),
+    count,
+  }));
+  const words = given.stretches
+    .map((count, at) => (count === 0 ? '' : `${stretch(at, maximum)}: ${count}`))
+    .filter((each) => each !== '');
+  return (
+    <figure>
+      <div aria-hidden className="num h-24 text-xs">
+        <ResponsiveContainer width="100%" height="100%">
+          <BarChart data={data} margin={{ top: 4, right: 0, bottom: 0, left: -36 }}>
+            <XAxis
+              dataKey="at"
+              tickLine={false}
+              axisLine={{ stroke: 'var(--rule)' }}
+              tick={{ fill: 'currentColor', fontSize: 11 }}
+            />
+            <YAxis
+              domain={[0, most]}
+              allowDecimals={false}
+              tickLine={false}
+              axisLine={false}
+              tick={{ fill: 'currentColor', fontSize: 11 }}
+              tickCount={3}
+            />
+            <Bar
+              dataKey="count"
+              fill="var(--color-primary)"
+              isAnimationActive={false}
+              radius={[2, 2, 0, 0]}
+            />
+          </BarChart>
+        </ResponsiveContainer>
+      </div>
+      <figcaption className="sr-only">{words.join(', ')}</figcaption>
+    </figure>
+  );
+}
+
+function agreementWords({ forum }: DocketView): string | null {
+  const { agreement, maximum } = forum;
+  if (!agreement) return null;
+  const { pairs, same, near, meanDifference } = agreement;
+  if (pairs === 0) return 'Two evaluators read each student here; nobody has been read twice yet.';
+  const share = percentWords(Math.round((same * 10_000) / pairs)).replace('.00', '');
+  return `${countWords(pairs, 'student')} read twice: the same points for ${same} (${share}), at most ${maximumWords(maximum / 10)} apart for ${near}, ${pointWords(meanDifference!)} apart on average.`;
+}
+
+/** What has been given so far, by evaluator, and how often two agree. */
+export function Given({ view, onClose }: { view: DocketView; onClose: () => void }) {
+  const course = useCourse();
+  const { data, error } = useApi(getGiven, { course: course.id, forum: view.forum.id });
+  const agreed = agreementWords(view);
+  const most = Math.max(1, ...(data?.evaluators ?? []).flatMap(({ given }) => given.stretches));
+  return (
+    <Dialog title="What was given" onClose={onClose} wide>
+      {error && !data && <Failed error={error} />}
+      {!data && !error && <Loading />}
+      {agreed && <p className="mb-3">{agreed}</p>}
+      {data?.evaluators.map(({ name, given }) => (
+        <section key={name} aria-label={name} className="ruled border-t py-3">
+          <h3 className="flex flex-wrap font-sans items-baseline justify-between gap-x-4">
+            <span className="font-semibold">{name}</span>
+            <span className="quiet num text-sm font-normal">
+              {countWords(given.count, 'score')}
+              {given.mean !== null &&
+                ` · mean ${pointWords(given.mean)} · ${pointWords(given.lowest!)} to ${pointWords(given.highest!)}`}
+            </span>
+          </h3>
+          <Spread given={given} maximum={data.maximum} most={most} />
+        </section>
+      ))}
+      {data && data.evaluators.length > 1 && (
+        <p className="quiet num ruled border-t pt-3 text-sm">
+          All: {countWords(data.all.count, 'score')}, mean {pointWords(data.all.mean!)} of{' '}
+          {maximumWords(data.maximum)}
+        </p>
+      )}
+      {data?.evaluators.length === 0 && <p className="quiet">No score has been given yet.</p>}
+    </Dialog>
+  );
+}
