@@ -5,6 +5,7 @@ import type { Forum } from '../core/course/forum';
 import type { Done } from '../core/scoring/basis';
 import type { DocketState } from '../core/participation/docketState';
 import type { Slot } from '../core/participation/slot';
+import type { ChangeSince } from '../core/participation/changedSince';
 import type { Agreement } from '../core/scoring/agreement';
 import type { Distribution } from '../core/scoring/distribution';
 import type { ExplanationLine } from '../core/scoring/explanation';
@@ -24,6 +25,7 @@ import {
   version,
 } from './basics';
 import { endpoint } from './endpoint';
+import { fileView } from './files';
 import { forumSettings } from './forumSettings';
 import { richText } from './richText';
 
@@ -146,6 +148,30 @@ export const decisions = z.strictObject({
     .nullable(),
 });
 
+/** A passage of a student's post with a comment on it; an empty text means the whole post. */
+export const passage = z.strictObject({
+  id,
+  postId: id,
+  /** The words themselves, without what the post quotes; empty for the whole post. */
+  text: z.string().max(4000, 'A passage has at most 4,000 characters; choose a shorter one.'),
+  /** Which of several occurrences of these words, from 0. */
+  nth: z.int().min(0).max(10_000),
+  comment: z.string().trim().max(4000, 'A comment has at most 4,000 characters.'),
+});
+export type Passage = z.infer<typeof passage>;
+
+/** A post around one that a student wrote: one it answers, or one that answers it. */
+const postAround = z.object({
+  id,
+  author: personName.nullable(),
+  /** null where the post is removed. */
+  html: z.string().nullable(),
+  at: instant,
+  /** Written by the student at hand. */
+  own: z.boolean(),
+});
+export type PostAround = z.infer<typeof postAround>;
+
 /** Something one student wrote, with what it answers. */
 export const deskPost = z.object({
   id,
@@ -165,6 +191,15 @@ export const deskPost = z.object({
   revisions: z.int(),
   /** The words the post had when it was first sent. */
   firstWords: z.int(),
+  files: z.array(fileView),
+  /** What others gave it: nods, or ratings with their mean in hundredths; null where the forum has none. */
+  nods: z.object({ count: z.int(), mean: z.int().nullable() }).nullable(),
+  /** How many answers it got that still stand. */
+  received: z.int(),
+  /** The question it answers, as HTML; null where there are none. */
+  question: z.object({ id, html: z.string() }).nullable(),
+  /** What happened to it since the score was given; null for nothing, or without a score. */
+  since: z.custom<ChangeSince>().nullable(),
 });
 export type DeskPost = z.infer<typeof deskPost>;
 
@@ -229,6 +264,8 @@ export const deskView = z.object({
     version,
     decisions,
     remark: z.custom<RichNode>().nullable(),
+    passages: z.array(passage),
+    files: z.array(fileView),
     points: points.nullable(),
     lines: z.array(z.custom<ExplanationLine>()),
     givenAt: instant.nullable(),
@@ -257,10 +294,33 @@ export const saveScore = endpoint({
     version,
     decisions,
     remark: richText.nullable(),
+    /** Comments on passages of the student's posts; left out: as they are kept. */
+    passages: z.array(passage).max(100, 'At most 100 comments on passages.').optional(),
+    /** Files that go with the score; left out: as they are kept. */
+    files: z.array(id).max(10, 'At most 10 files.').optional(),
     /** Give the score (or confirm it, when given before); otherwise only keep what is decided so far. */
     give: z.boolean(),
   }),
   answer: deskView,
+});
+
+export const confirmScore = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/:student/confirmed',
+  summary: 'Say that a given score stands, though the student changed posts since (staff)',
+  params: studentParams,
+  body: z.strictObject({ version }),
+  answer: deskView,
+});
+
+export const getAround = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/docket/:student/around/:post',
+  summary:
+    'The whole branch a post stands in: what it answers, up to the opening post, and the answers to it (staff)',
+  params: z.strictObject({ course: id, forum: id, student: id, post: id }),
+  query: z.strictObject({ names }),
+  answer: z.object({ above: z.array(postAround), below: z.array(postAround) }),
 });
 
 export const excuse = endpoint({

@@ -4,7 +4,8 @@ import type { Part } from '../core/course/evaluation';
 import type { ExplanationLine } from '../core/scoring/explanation';
 import { courseParams, id, instant, page, paging, percent, personName, points } from './basics';
 import { endpoint } from './endpoint';
-import { secondLook } from './evaluate';
+import { passage, secondLook } from './evaluate';
+import { fileView } from './files';
 
 const item = z.object({
   id,
@@ -79,6 +80,10 @@ export const scoresView = z.object({
       parts: z.array(z.custom<Part>()),
       lines: z.array(z.custom<ExplanationLine>()),
       remarkHtml: z.string().nullable(),
+      /** Own posts with comments on passages of them. */
+      posts: z.array(z.object({ id, at: instant, html: z.string(), passages: z.array(passage) })),
+      /** What goes with the score: sound, video, files. */
+      files: z.array(fileView),
       releasedAt: instant.nullable(),
       /** What they asked to be looked at again, the newest first. */
       looks: z.array(secondLook),

@@ -10,7 +10,8 @@ import { openForumQuietly } from '../server/discuss/access';
 import { setNod } from '../server/discuss/nods';
 import { desk } from '../server/evaluate/desk';
 import { docket } from '../server/evaluate/docket';
-import { saveScore, setReleased } from '../server/evaluate/saveScore';
+import { setReleased } from '../server/evaluate/release';
+import { saveScore } from '../server/evaluate/saveScore';
 
 const REMARKS = [
   'the position is clear and you let the reading disagree with you. Next time bring the number as well as the story.',

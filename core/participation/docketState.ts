@@ -4,37 +4,11 @@ import type { Post } from '../course/post';
 import { isLate } from '../time/dueDate';
 import type { Instant } from '../time/instant';
 import { hasEnded } from '../time/minute';
-import { isCounted } from './counted';
+import { changedSince } from './changedSince';
 import type { Participation } from './participationOf';
 
 /** Where a student stands in the docket of a forum. (rules §5) */
 export type DocketState = 'excused' | 'changed' | 'released' | 'given' | 'nothing' | 'ready' | 'waiting';
-
-/**
- * Whether a student's counted posts changed after an instant, strictly: a counted post was revised by its author, or
- * one became or stopped being counted. (rules §5)
- *
- * @param own everything the student wrote in the forum
- * @param since when the score was last given or confirmed
- */
-export function changedSince(own: readonly Post[], since: Instant, t: Instant): boolean {
-  return own.some((post) => {
-    const after = (at: Instant) => at > since && at <= t;
-    const turns: Instant[] = [];
-    for (const revision of post.revisions) {
-      if (!after(revision.at)) continue;
-      if (!revision.byStaff && isCounted(post, revision.at)) return true;
-      turns.push(revision.at);
-    }
-    for (const removal of post.removals) {
-      if (after(removal.from)) turns.push(removal.from);
-      if (removal.to !== null && after(removal.to)) turns.push(removal.to);
-    }
-    for (const decision of post.approvals) if (after(decision.at)) turns.push(decision.at);
-    const before = isCounted(post, since);
-    return turns.some((at) => isCounted(post, at) !== before);
-  });
-}
 
 /** Whether a student comes up for evaluation by the forum's rule. (rules §5) */
 export function isReady(forum: Forum, participation: Participation, t: Instant): boolean {

@@ -291,6 +291,8 @@ export interface Database {
     files: Generated<string>;
     files_given: Generated<string>;
   };
+  /** A file that was put to a score at some time; who may fetch it is read from the score. */
+  score_file: { file_id: string; item_id: string; student_id: string };
   /** What one evaluator makes of a student, where two read each. */
   reading: {
     item_id: string;

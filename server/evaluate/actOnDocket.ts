@@ -15,7 +15,7 @@ import { toHtml } from '../text/toHtml';
 import { inDocket } from './docket';
 import type { RecordedScore } from './loadScores';
 import { noteGiven, readingsFor } from './readings';
-import { fillingFor, giveScore } from './saveScore';
+import { fillingFor, giveScore } from './giveScore';
 
 type Trx = Transaction<Database>;
 type Stored = Selectable<Database['score']>;

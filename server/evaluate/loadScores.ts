@@ -1,4 +1,5 @@
 import type { Kysely } from 'kysely';
+import type { Passage } from '../../contract/evaluate';
 import type { ScoreFacts } from '../../core/course/courseData';
 import type { ExplanationLine } from '../../core/scoring/explanation';
 import type { CourseSetup } from '../course/courseCache';
@@ -14,6 +15,10 @@ export interface ShownScore {
   readonly excused: boolean;
   readonly lines: readonly ExplanationLine[];
   readonly remarkHtml: string | null;
+  /** Comments on passages, as they were given. */
+  readonly passages: readonly Passage[];
+  /** The files that go with it, by id. */
+  readonly files: readonly string[];
 }
 
 /** What the course record keeps of a score that was given. */
@@ -21,6 +26,8 @@ export interface RecordedScore {
   readonly points: number;
   readonly lines: readonly ExplanationLine[];
   readonly remarkHtml: string | null;
+  readonly passages?: readonly Passage[];
+  readonly files?: readonly string[];
 }
 
 async function scoresNow(db: Kysely<Database>, courseId: string, studentId?: string): Promise<ShownScore[]> {
@@ -39,6 +46,8 @@ async function scoresNow(db: Kysely<Database>, courseId: string, studentId?: str
     excused: row.excused === 1,
     lines: JSON.parse(row.lines) as ExplanationLine[],
     remarkHtml: row.remark_html,
+    passages: JSON.parse(row.passages_given) as Passage[],
+    files: JSON.parse(row.files_given) as string[],
   }));
 }
 
@@ -69,11 +78,14 @@ async function scoresAt(
       excused: false,
       lines: [],
       remarkHtml: null,
+      passages: [],
+      files: [],
     };
     if (what === 'score.given')
       scores.set(subject, { ...before, ...(JSON.parse(after!) as RecordedScore), givenAt: at });
     if (what === 'score.remarked' || what === 'score.putBack')
       scores.set(subject, { ...before, ...(JSON.parse(after!) as Partial<ShownScore>) });
+    if (what === 'score.confirmed') scores.set(subject, { ...before, givenAt: at });
     if (what === 'score.released') scores.set(subject, { ...before, releasedAt: at });
     if (what === 'score.takenBack') scores.set(subject, { ...before, releasedAt: null });
     if (what === 'score.excused' || what === 'score.notExcused')

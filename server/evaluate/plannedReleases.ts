@@ -5,7 +5,7 @@ import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import type { Deps } from '../deps';
 import { notFound, wrongField } from '../http/problem';
-import { setReleased } from './saveScore';
+import { setReleased } from './release';
 
 /** How often the clock is looked at, ms. */
 const EVERY = 1000;

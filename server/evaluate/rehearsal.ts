@@ -1,7 +1,7 @@
 import type { ForumSettings } from '../../contract/forumSettings';
 import { forumOf } from '../../contract/forumSettings';
 import type { CourseData } from '../../core/course/courseData';
-import { changedSince } from '../../core/participation/docketState';
+import { changedSince } from '../../core/participation/changedSince';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Done } from '../../core/scoring/basis';
 import { isGivenAnew, rehearse, type ScoreMove } from '../../core/scoring/rehearse';
@@ -11,7 +11,7 @@ import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { openForumQuietly } from '../discuss/access';
 import type { Trx } from '../plan/forumRow';
-import { giveScore } from './saveScore';
+import { giveScore } from './giveScore';
 
 /** What a change of rules does to one student of a forum, and what is kept of their score. */
 export interface StudentMove {

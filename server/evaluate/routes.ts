@@ -13,7 +13,9 @@ import { planRelease } from './plannedReleases';
 import { answerLook, askForLook } from './secondLooks';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
-import { saveScore, setExcused, setReleased } from './saveScore';
+import { around } from './around';
+import { setReleased } from './release';
+import { confirmScore, saveScore, setExcused } from './saveScore';
 import { settle } from './settle';
 import { refuseStrangeReferences } from '../plan/refusals';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
@@ -101,6 +103,24 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   forMember(app, deps, contract.saveScore, 'staff', async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
     return saveScore(deps, course, params.forum, studentId, body, now, show);
+  });
+
+  forMember(app, deps, contract.confirmScore, 'staff', async ({ course, params, body, now }) => {
+    const { studentId, show } = await atDesk(course, params, now);
+    return confirmScore(deps, course, params.forum, studentId, body.version, now, show);
+  });
+
+  forMember(app, deps, contract.getAround, 'staff', async ({ course, params, query, now }) => {
+    const covered = await coverNames(db, course, params.forum, {
+      names: query.names,
+      student: params.student,
+    });
+    const studentId = covered?.studentOf(params.student) ?? params.student;
+    const at = { forumId: params.forum, studentId, postId: params.post };
+    const found = await around(db, covered?.course ?? course, at, now);
+    if (covered === null) return found;
+    const clean = (each: contract.PostAround) => ({ ...each, html: each.html && withoutCalls(each.html) });
+    return { above: found.above.map(clean), below: found.below.map(clean) };
   });
 
   forMember(app, deps, contract.settleReadings, 'staff', async ({ course, params, body, now }) => {

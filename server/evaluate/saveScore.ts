@@ -1,10 +1,9 @@
 import { decisionProblem } from '../../core/scoring/kinds/partKinds';
-import type { DeskView } from '../../contract/evaluate';
+import type { DeskView, Passage } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
-import { fillInText, type Filling } from '../../core/text/fillIn';
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Deps } from '../deps';
@@ -12,32 +11,14 @@ import { conflict, notFound, wrongField } from '../http/problem';
 import type { Transaction } from 'kysely';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
-import { toHtml } from '../text/toHtml';
-import { isToSettle } from '../../core/scoring/agreement';
 import { desk } from './desk';
-import {
-  isSecond,
-  keepReading,
-  noteGiven,
-  ownReading,
-  readingsFor,
-  readingsOf,
-  type StudentReadings,
-} from './readings';
+import { isSecond, keepReading, noteGiven, ownReading, readingsFor, type StudentReadings } from './readings';
 import { storedScore } from './storedScore';
-import type { RecordedScore } from './loadScores';
+import { giveScore, pointsText } from './giveScore';
+import { checkPassages } from './passages';
+import { putFiles } from './scoreFiles';
 
 type Trx = Transaction<Database>;
-
-/** What the places of a saved remark stand for with one student of a forum. */
-export function fillingFor(course: InCourse, forumId: string, studentId: string): Filling {
-  const { given, sortable } = course.setup.names.get(studentId)!;
-  return {
-    'given name': given,
-    'family name': sortable.split(', ')[0]!,
-    forum: course.setup.cards.get(forumId)!.title,
-  };
-}
 
 function checkDecisions(course: InCourse, forumId: string, decisions: Decisions): void {
   const { evaluation } = forumIn(course.setup, forumId).forum;
@@ -64,56 +45,16 @@ function checkDecisions(course: InCourse, forumId: string, decisions: Decisions)
   }
 }
 
-/**
- * Gives a kept score: what is suggested with its explanation, and the remark with the places in it filled in. What the student reads
- * moves at this moment, and not while it is typed. (rules §6)
- */
-export async function giveScore(
-  trx: Trx,
-  course: InCourse,
-  {
-    forumId,
-    itemId,
-    studentId,
-    before,
-  }: { forumId: string; itemId: string; studentId: string; before: number | null },
-  suggestion: Pick<Suggestion, 'points' | 'lines'>,
-  decisions: Decisions,
-  remark: RichNode | null,
-  now: number,
-  why: string | null = decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
-): Promise<void> {
-  const { points, lines } = suggestion;
-  const said =
-    remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: pointsText(points) });
-  const remarkHtml = said && toHtml(said);
-  await trx
-    .updateTable('score')
-    .set({
-      points,
-      lines: JSON.stringify(lines),
-      remark: said && JSON.stringify(said),
-      remark_html: remarkHtml,
-      given_at: now,
-      given_by: course.person.id,
-    })
-    .where('item_id', '=', itemId)
-    .where('student_id', '=', studentId)
-    .execute();
-  await keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    what: 'score.given',
-    subject: `score:${itemId}:${studentId}`,
-    before: before === null ? null : { points: before },
-    after: { points, lines, remarkHtml } satisfies RecordedScore,
-    why,
-  });
+/** What is kept of a score, and whether it is given. */
+export interface ScoreChange {
+  readonly version: number;
+  readonly decisions: Decisions;
+  readonly remark: RichNode | null;
+  /** Left out: as they are kept. */
+  readonly passages?: readonly Passage[] | undefined;
+  readonly files?: readonly string[] | undefined;
+  readonly give: boolean;
 }
-
-/** "8.50" */
-const pointsText = (hundredths: number) => (hundredths / 100).toFixed(2);
 
 /**
  * Keeps what an evaluator has decided, and gives the score when asked. A given score is stored with its explanation
@@ -124,7 +65,7 @@ export async function saveScore(
   course: InCourse,
   forumId: string,
   studentId: string,
-  change: { version: number; decisions: Decisions; remark: RichNode | null; give: boolean },
+  change: ScoreChange,
   now: number,
   show: (trx: Db) => Promise<DeskView> = (trx) => desk(trx, course, forumId, studentId, now),
 ): Promise<DeskView> {
@@ -136,7 +77,7 @@ export async function saveScore(
   const isEmpty = change.remark === null || plainText(change.remark, { quotes: 'all' }) === '';
   const remark = isEmpty ? null : change.remark;
   if (remark !== null && filesIn(remark).length > 0)
-    throw wrongField('remark', 'A remark is text only; take the image out.');
+    throw wrongField('remark', 'A remark itself is text; attach the image as a file below it.');
   const { evaluation } = forumIn(course.setup, forumId).forum;
   const about = { itemId, studentId, readerId: course.person.id };
   return deps.db.transaction().execute(async (trx) => {
@@ -156,9 +97,14 @@ export async function saveScore(
       await keepSecond(trx, course, forumId, about, readings, change, now);
       return show(trx);
     }
+    const { passages, files } = change;
+    if (passages) await checkPassages(trx, { forumId, studentId }, passages);
+    if (files) await putFiles(trx, course, about, files, JSON.parse(before?.files ?? '[]') as string[]);
     const kept = {
       decisions: JSON.stringify(change.decisions),
       remark: remark === null ? null : JSON.stringify(remark),
+      ...(passages && { passages: JSON.stringify(passages) }),
+      ...(files && { files: JSON.stringify(files) }),
     };
     const row = { version: change.version + 1, ...kept };
     await trx
@@ -237,6 +183,45 @@ async function keepSecond(
   });
 }
 
+/**
+ * Says that a given score stands though the student changed posts since: it keeps its points and explanation, and is no longer
+ * `changed`. (rules §5)
+ */
+export async function confirmScore(
+  deps: Deps,
+  course: InCourse,
+  forumId: string,
+  studentId: string,
+  version: number,
+  now: number,
+  show: (trx: Db) => Promise<DeskView>,
+): Promise<DeskView> {
+  const { card } = forumIn(course.setup, forumId);
+  if (!worksWith(course, studentId) || card.itemId === null) throw notFound();
+  const itemId = card.itemId;
+  return deps.db.transaction().execute(async (trx) => {
+    const before = await storedScore(trx, itemId, studentId);
+    if (!before || before.points === null) throw notFound();
+    if (before.version !== version)
+      throw conflict('Someone else has scored this student since you opened the page.', await show(trx));
+    await trx
+      .updateTable('score')
+      .set({ given_at: now, version: version + 1 })
+      .where('item_id', '=', itemId)
+      .where('student_id', '=', studentId)
+      .execute();
+    await keepRecord(trx, {
+      courseId: course.setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: 'score.confirmed',
+      subject: `score:${itemId}:${studentId}`,
+      after: { points: before.points },
+    });
+    return show(trx);
+  });
+}
+
 /** Excuses a student from a forum, or no longer. */
 export async function setExcused(
   deps: Deps,
@@ -279,59 +264,5 @@ export async function setExcused(
       what: excused ? 'score.excused' : 'score.notExcused',
       subject: `score:${itemId}:${studentId}`,
     });
-  });
-}
-
-/**
- * Releases given scores to students, or takes them back; answers for whom that changed anything. Where two evaluators see a score
- * differently, it is settled before all are released.
- */
-export async function setReleased(
-  deps: Deps,
-  course: InCourse,
-  forumId: string,
-  students: 'all' | readonly string[],
-  released: boolean,
-  now: number,
-): Promise<{ readonly changed: readonly string[]; readonly unsettled: number }> {
-  const { forum, card } = forumIn(course.setup, forumId);
-  if (card.itemId === null) throw notFound();
-  const itemId = card.itemId;
-  return deps.db.transaction().execute(async (trx) => {
-    const rows = await trx
-      .selectFrom('score')
-      .select('student_id')
-      .where('item_id', '=', itemId)
-      .where('points', 'is not', null)
-      .where('released_at', released ? 'is' : 'is not', null)
-      .execute();
-    const readings =
-      forum.evaluation?.secondReading && released && students === 'all'
-        ? await readingsOf(trx, itemId)
-        : null;
-    const isUnsettled = (id: string) => {
-      const own = readings?.get(id);
-      return own !== undefined && isToSettle(own.given, own.settledAt);
-    };
-    const meant = rows
-      .map((row) => row.student_id)
-      .filter((id) => worksWith(course, id) && (students === 'all' || students.includes(id)));
-    const chosen = meant.filter((id) => !isUnsettled(id));
-    for (const id of chosen) {
-      await trx
-        .updateTable('score')
-        .set({ released_at: released ? now : null })
-        .where('item_id', '=', itemId)
-        .where('student_id', '=', id)
-        .execute();
-      await keepRecord(trx, {
-        courseId: course.setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: released ? 'score.released' : 'score.takenBack',
-        subject: `score:${itemId}:${id}`,
-      });
-    }
-    return { changed: chosen, unsettled: meant.length - chosen.length };
   });
 }

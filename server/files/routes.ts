@@ -12,6 +12,7 @@ import { courseFor } from '../course/inCourse';
 import type { InCourse } from '../course/inCourse';
 import type { Deps } from '../deps';
 import { openForumQuietly } from '../discuss/access';
+import { mayFetchFromScore } from '../evaluate/scoreFiles';
 import { notFound, Problem, wrongField } from '../http/problem';
 import { checkWriteToken, signedIn } from '../sessions/sessions';
 
@@ -97,7 +98,7 @@ function secondsOf(said: unknown, type: string): number | null {
   return (kind === 'audio' || kind === 'video') && seconds > 0 && seconds < 86_400 ? seconds : null;
 }
 
-/** Whether a person may fetch a file: who uploaded it, and whoever may read a text that shows it. */
+/** Whether a person may fetch a file: who uploaded it, and whoever may read a text or a score that shows it. */
 async function mayFetch(
   deps: Deps,
   course: InCourse,
@@ -117,7 +118,7 @@ async function mayFetch(
       return true;
     }
   }
-  return false;
+  return mayFetchFromScore(deps.db, course, file.id);
 }
 
 /** Files in prompts and posts: images, sound, video, documents. */

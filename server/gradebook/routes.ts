@@ -1,6 +1,7 @@
 import { whyNoLook } from '../../core/scoring/secondLook';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
 import type { Express } from 'express';
+import type { FileView } from '../../contract/files';
 import { pageOf } from '../../contract/basics';
 import * as contract from '../../contract/gradebook';
 import { accessTo } from '../../core/access/accessTo';
@@ -10,10 +11,12 @@ import { hasOpened } from '../../core/time/minute';
 import { courseFor, worksWith, type InCourse } from '../course/inCourse';
 import type { Deps } from '../deps';
 import { courseData } from '../discuss/loadPosts';
+import { filesOf } from '../evaluate/scoreFiles';
 import { shownScores } from '../evaluate/loadScores';
 import { forMember } from '../http/register';
 import { signedIn } from '../sessions/sessions';
 import { cellOf, shownItems } from './cells';
+import { commentedPosts } from './commented';
 
 const short = ({ percent, items, of }: Sum) => ({ percent, items, of });
 
@@ -125,6 +128,21 @@ async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<cont
         );
   const cells = new Map(items.map((item) => [item.id, cellOf(setup, data, item, student, now)]));
   const total = totalOf(book, cells, 'student');
+  const released = (item: { id: string }) => {
+    const cell = cells.get(item.id)!;
+    return cell.released && cell.given !== null
+      ? stored.find((score) => score.itemId === item.id)
+      : undefined;
+  };
+  const commented = new Map<string, contract.ScoresView['items'][number]['posts']>();
+  const files = new Map<string, FileView[]>();
+  for (const item of items) {
+    const row = released(item);
+    if (!row) continue;
+    files.set(item.id, await filesOf(deps.db, row.files));
+    if (item.forumId !== null)
+      commented.set(item.id, await commentedPosts(deps.db, course, item.forumId, row, now));
+  }
   return {
     mode: book.mode,
     letters: [...book.letters],
@@ -133,7 +151,7 @@ async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<cont
       if (!cell.asked && !cell.excused) return [];
       const category = book.categories.find(({ id }) => id === item.categoryId) ?? null;
       const isReleased = cell.released && cell.given !== null;
-      const row = isReleased ? stored.find((score) => score.itemId === item.id) : undefined;
+      const row = released(item);
       const isZero =
         !isReleased &&
         !cell.excused &&
@@ -161,6 +179,8 @@ async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<cont
               : [],
           lines: row ? [...row.lines] : [],
           remarkHtml: row?.remarkHtml ?? null,
+          posts: commented.get(item.id) ?? [],
+          files: files.get(item.id) ?? [],
           releasedAt: row?.releasedAt ?? null,
           looks: looks.filter(({ itemId }) => itemId === item.id).map(shownLook),
           mayAsk: isReleased && whyNot(item) === null,

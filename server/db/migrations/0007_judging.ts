@@ -14,6 +14,10 @@ ALTER TABLE score ADD COLUMN passages TEXT NOT NULL DEFAULT '[]' CHECK (json_val
 ALTER TABLE score ADD COLUMN passages_given TEXT NOT NULL DEFAULT '[]' CHECK (json_valid(passages_given));
 ALTER TABLE score ADD COLUMN files TEXT NOT NULL DEFAULT '[]' CHECK (json_valid(files));
 ALTER TABLE score ADD COLUMN files_given TEXT NOT NULL DEFAULT '[]' CHECK (json_valid(files_given));
+CREATE TABLE score_file (
+  file_id TEXT NOT NULL REFERENCES file (id), item_id TEXT NOT NULL REFERENCES item (id),
+  student_id TEXT NOT NULL REFERENCES person (id), PRIMARY KEY (file_id, item_id, student_id)
+) STRICT, WITHOUT ROWID;
 CREATE TABLE reading (
   item_id TEXT NOT NULL REFERENCES item (id), student_id TEXT NOT NULL REFERENCES person (id),
   reader_id TEXT NOT NULL REFERENCES person (id), version INTEGER NOT NULL,

@@ -14,7 +14,7 @@ import { useTitle } from '../../ui/useTitle';
 import { NotFound } from '../../ui/NotFound';
 import { DocketList } from './docket/DocketList';
 import { filterFrom, filterTo, inDocketOrder, type DocketFilter } from './docket/docketOrder';
-import { Pages } from './Pages';
+import { Pages } from './pages/Pages';
 import { ScoreSheet, useRelease } from './ScoreSheet';
 import { SavedRemarks } from './sheet/SavedRemarks';
 import { useSheet } from './sheet/useSheet';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { excuse, release, type DeskView } from '../../../contract/evaluate';
+import { confirmScore, excuse, release, type DeskView } from '../../../contract/evaluate';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Explanation } from '../../ui/Explanation';
@@ -9,8 +9,10 @@ import { maximumWords, pointWords } from '../../ui/pointWords';
 import { RichEditor } from '../../ui/editor/RichEditor';
 import { When } from '../../ui/When';
 import { amountWords, explanationWords, isStart } from '../../ui/explanationWords';
+import { Dictate } from './sheet/Dictate';
 import { LookAgain } from './sheet/LookAgain';
 import { PartOnSheet } from './sheet/PartOnSheet';
+import { RemarkFiles } from './sheet/RemarkFiles';
 import { Readings } from './sheet/Readings';
 import { ReasonedPoints } from './sheet/ReasonedPoints';
 import type { Sheet } from './sheet/useSheet';
@@ -89,6 +91,16 @@ export function ScoreSheet({
   const [adjusts, setAdjusts] = useState(typed.adjust !== '');
   const [other, setOther] = useState(typed.override !== '');
   const toggleRelease = useRelease(view, refresh);
+  const stands = async () => {
+    const params = { course: course.id, forum: view.forum.id, student: view.student.id };
+    try {
+      state.learn(await call(confirmScore, params, { version: score.version }));
+      toast.success('The score stands.');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+    refresh();
+  };
   const toggleExcused = async () => {
     try {
       await call(
@@ -131,8 +143,11 @@ export function ScoreSheet({
             {view.state === 'changed' && (
               <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--late-wash)' }}>
                 <b style={{ color: 'var(--late)' }}>Changed since.</b> {view.student.given} changed something
-                after {score.points !== null && pointWords(score.points)} was given. Look again and confirm,
-                or give another score.
+                after {score.points !== null && pointWords(score.points)} was given. Look again: let it stand,
+                or give another score.{' '}
+                <button type="button" className="link-plain" onClick={() => void stands()}>
+                  Score stands
+                </button>
               </p>
             )}
             <Readings
@@ -214,22 +229,30 @@ export function ScoreSheet({
                 </div>
               </details>
             )}
-            <div className="mt-4" id="sheet-remark">
-              <RichEditor
-                key={`${view.student.id} ${now.remarkN}`}
-                label="Remark"
-                value={typed.remark}
-                onChange={(doc) => state.change({ remark: doc })}
-                placeholder={`A remark for ${view.student.given}`}
-                minHeight="5rem"
-                onSend={give}
-              />
-              <p className="mt-1.5 text-sm">
-                <button type="button" className="link-plain" onClick={openRemarks}>
-                  Saved remarks <Kbd>S</Kbd>
-                </button>
+            {view.reading?.second ? (
+              <p className="quiet mt-4 text-sm">
+                The remark is the first reader’s; add to it once you have given your reading.
               </p>
-            </div>
+            ) : (
+              <div className="mt-4" id="sheet-remark">
+                <RichEditor
+                  key={`${view.student.id} ${now.remarkN}`}
+                  label="Remark"
+                  value={typed.remark}
+                  onChange={(doc) => state.change({ remark: doc })}
+                  placeholder={`A remark for ${view.student.given}`}
+                  minHeight="5rem"
+                  onSend={give}
+                />
+                <p className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+                  <button type="button" className="link-plain" onClick={openRemarks}>
+                    Saved remarks <Kbd>S</Kbd>
+                  </button>
+                  <Dictate sheet={sheet} />
+                </p>
+                <RemarkFiles sheet={sheet} />
+              </div>
+            )}
           </>
         )}
         <p className="quiet mt-3 text-xs">

@@ -20,6 +20,8 @@ const view = {
       override: { points: 700, reason: 'read aloud' },
     },
     remark: null,
+    passages: [],
+    files: [],
   },
 } as unknown as DeskView;
 const points = (text: string): Record<string, PartTyped> => ({ i: { ...NOTHING_TYPED, points: text } });
@@ -30,6 +32,8 @@ const typed = (change: Partial<Typed>): Typed => ({
   override: '',
   why: '',
   remark: null,
+  passages: [],
+  files: [],
   ...change,
 });
 

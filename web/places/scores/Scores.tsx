@@ -9,7 +9,9 @@ import { Prose } from '../../ui/Prose';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
+import { AttachmentList } from '../../ui/files/Attachments';
 import { AnotherLook } from './AnotherLook';
+import { CommentedPosts } from './CommentedPosts';
 
 function ItemRow({
   item,
@@ -58,6 +60,8 @@ function ItemRow({
         )}
       </p>
       {item.remarkHtml && <Prose html={item.remarkHtml} className="ruled mt-3 border-l-2 pl-4 text-base" />}
+      <AttachmentList files={item.files} />
+      <CommentedPosts posts={item.posts} />
       {item.state === 'released' && (
         <details className="mt-3 max-w-lg">
           <summary className="link-plain text-sm">How this score comes about</summary>

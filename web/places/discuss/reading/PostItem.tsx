@@ -13,7 +13,7 @@ import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
 import { slotName } from '../../../ui/tallyWords';
 import { When } from '../../../ui/When';
-import { AttachmentList } from '../writing/Attachments';
+import { AttachmentList } from '../../../ui/files/Attachments';
 import { AnswerComposer, EditComposer } from '../writing/PostComposers';
 import { useBody } from './bodies';
 import { useForumHands } from './forumHands';

@@ -23,7 +23,7 @@ import { RichEditor } from '../../../ui/editor/RichEditor';
 import { Kbd } from '../../../ui/keys';
 import { numberWords } from '../../../ui/pointWords';
 import type { Quoting } from '../reading/forumHands';
-import { AttachmentPicker, useUploads } from './Attachments';
+import { AttachmentPicker, useUploads } from '../../../ui/files/Attachments';
 import { RequirementLine, useWouldCount } from './RequirementLine';
 import { isEmptyText, useDraft, type DraftState } from './useDraft';
 import { keyOf, type Writing } from './writing';

@@ -58,7 +58,7 @@ function viewOf(version: number, decisions: Decisions = NO_DECISIONS): DeskView 
     forum: { id: 'forum', maximum: 600, aboveMaximum: false, parts: PARTS },
     slots: done.slots,
     from: { forum: f, done, at: t },
-    score: { version, decisions, remark: null },
+    score: { passages: [], files: [], version, decisions, remark: null },
   } as unknown as DeskView;
 }
 
@@ -134,7 +134,10 @@ describe('a score sheet at work', () => {
     answer = () => ({ theirs: viewOf(4), message: 'Someone else has scored this student.' });
     void sheet.give();
     await vi.advanceTimersByTimeAsync(20);
-    expect(sheet.now()).toMatchObject({ theirs: { score: { version: 4 } }, suggestion: { points: 350 } });
+    expect(sheet.now()).toMatchObject({
+      theirs: { score: { passages: [], files: [], version: 4 } },
+      suggestion: { points: 350 },
+    });
     answer = (kept) => ({ view: viewOf(kept.version + 1, kept.decisions) });
     void sheet.giveMine();
     await vi.advanceTimersByTimeAsync(20);

@@ -1,4 +1,4 @@
-import type { DeskView } from '../../../../contract/evaluate';
+import type { DeskView, Passage } from '../../../../contract/evaluate';
 import { suggest, type Decisions, type Suggestion } from '../../../../core/scoring/suggest';
 import type { RichNode } from '../../../../core/text/richText';
 import { meaningOf, NOTHING_TYPED, typedFrom, type PartTyped, type SheetProblem, type Typed } from './typed';
@@ -8,6 +8,8 @@ export interface Kept {
   readonly version: number;
   readonly decisions: Decisions;
   readonly remark: RichNode | null;
+  readonly passages: readonly Passage[];
+  readonly files: readonly string[];
   readonly give: boolean;
 }
 
@@ -104,6 +106,20 @@ export class SheetState {
     });
   }
 
+  /** Goes on writing the remark where it ends, as somebody does who speaks it. */
+  sayInRemark(words: string): void {
+    const content = [...(this.#typed.remark?.content ?? [])];
+    const last = content.at(-1);
+    const said = { type: 'text', text: words } as const;
+    if (last?.type === 'paragraph') {
+      const before = last.content ?? [];
+      const joint = before.length > 0 ? [{ type: 'text', text: ' ' } as const] : [];
+      content[content.length - 1] = { ...last, content: [...before, ...joint, said] };
+    } else content.push({ type: 'paragraph', content: [said] });
+    this.#remarkN++;
+    this.change({ remark: { type: 'doc', content } });
+  }
+
   /** Gives the score; resolves with what then stands, null where it could not be given. */
   async give(from: number | null = null): Promise<DeskView | null> {
     if (this.#busy) return null;
@@ -174,7 +190,9 @@ export class SheetState {
       const { decisions, problem } = meaningOf(typed, this.#view);
       if (problem) return null;
       const version = from ?? this.#version;
-      const answer = await this.keep({ version, decisions, remark: typed.remark, give });
+      const { remark: said, passages, files } = typed;
+      const kept = { version, decisions, remark: said, passages, files: files.map(({ id }) => id), give };
+      const answer = await this.keep(kept);
       if ('view' in answer) {
         // Whose second reading is given now sees the score itself.
         const hasReadSecond = this.#view.reading?.second === true && answer.view.reading?.second === false;

@@ -1,4 +1,5 @@
-import type { DeskView } from '../../../../contract/evaluate';
+import type { DeskView, Passage } from '../../../../contract/evaluate';
+import type { FileView } from '../../../../contract/files';
 import type { Part } from '../../../../core/course/evaluation';
 import { rangeOf } from '../../../../core/scoring/kinds/rubric';
 import type { PartDecision } from '../../../../core/scoring/kinds/partKind';
@@ -31,6 +32,8 @@ export interface Typed {
   readonly override: string;
   readonly why: string;
   readonly remark: RichNode | null;
+  readonly passages: readonly Passage[];
+  readonly files: readonly FileView[];
 }
 
 /** A field that cannot be read, and what would be right. */
@@ -84,6 +87,8 @@ export function typedFrom(view: DeskView): Typed {
     override: override === null ? '' : pointWords(override.points),
     why: override?.reason ?? '',
     remark,
+    passages: view.score.passages,
+    files: view.score.files,
   };
 }
 

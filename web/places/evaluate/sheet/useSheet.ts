@@ -51,7 +51,11 @@ export function useSheet(
   const keep = useCallback(
     async (kept: Kept): Promise<KeepAnswer> => {
       try {
-        const answer = await call(saveScore, { course, forum: forum!, student: student! }, kept);
+        const answer = await call(
+          saveScore,
+          { course, forum: forum!, student: student! },
+          { ...kept, passages: [...kept.passages], files: [...kept.files] },
+        );
         onKept(student!, answer);
         return { view: answer };
       } catch (error) {

@@ -1,11 +1,11 @@
 import { Paperclip, X } from 'lucide-react';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import type { ForumView } from '../../../../contract/discuss';
-import { kindOfFile, sizeWords, type FileView } from '../../../../contract/files';
-import { sentenceOf, uploadFile } from '../../../data/api';
-import { useCourse } from '../../../data/course';
-import { newId } from '../../../data/newId';
-import { secondsWords } from '../../../ui/dateWords';
+import type { ForumView } from '../../../contract/discuss';
+import { kindOfFile, sizeWords, type FileView } from '../../../contract/files';
+import { sentenceOf, uploadFile } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { secondsWords } from '../dateWords';
 
 const Recorder = lazy(async () => ({ default: (await import('./Recorder')).Recorder }));
 
@@ -138,8 +138,8 @@ export function useUploads(
   };
 }
 
-function Chosen({ file, uploads }: { file: FileView; uploads: Uploads }) {
-  const isImage = kindOfFile(file.type) === 'image';
+function Chosen({ file, uploads, describes }: { file: FileView; uploads: Uploads; describes: boolean }) {
+  const isImage = describes && kindOfFile(file.type) === 'image';
   return (
     <li>
       <p className="flex items-center gap-2">
@@ -179,10 +179,16 @@ export function AttachmentPicker({
   allowed,
   files,
   uploads,
+  brief = false,
+  describes = true,
 }: {
   allowed: Limits;
   files: readonly FileView[];
   uploads: Uploads;
+  /** The limits go without saying. */
+  brief?: boolean;
+  /** Whether images are asked what they show. */
+  describes?: boolean;
 }) {
   const input = useRef<HTMLInputElement>(null);
   const [recording, setRecording] = useState<'audio' | 'video' | null>(null);
@@ -192,7 +198,7 @@ export function AttachmentPicker({
     <div className="ruled border-t px-3.5 py-2 text-sm">
       <ul className="space-y-1">
         {files.map((file) => (
-          <Chosen key={file.id} file={file} uploads={uploads} />
+          <Chosen key={file.id} file={file} uploads={uploads} describes={describes} />
         ))}
       </ul>
       {uploads.under.map(({ id, name, share }) => (
@@ -235,7 +241,7 @@ export function AttachmentPicker({
               Record video
             </button>
           )}
-          <span className="quiet text-xs">{limits}</span>
+          {!brief && <span className="quiet text-xs">{limits}</span>}
         </p>
       )}
       <input

@@ -1,11 +1,11 @@
 import fixWebmDuration from 'fix-webm-duration';
 import { Circle, Square } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { sizeWords } from '../../../../contract/files';
-import { sentenceOf } from '../../../data/api';
-import { openDevice, type Device, type Recorded } from '../../../data/devices';
-import { useSession } from '../../../data/session';
-import { secondsWords } from '../../../ui/dateWords';
+import { sizeWords } from '../../../contract/files';
+import { sentenceOf } from '../../data/api';
+import { openDevice, type Device, type Recorded } from '../../data/devices';
+import { useSession } from '../../data/session';
+import { secondsWords } from '../dateWords';
 
 const TYPES: Record<Recorded, readonly string[]> = {
   audio: ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'],

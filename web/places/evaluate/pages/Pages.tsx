@@ -1,0 +1,50 @@
+import { Fragment } from 'react';
+import type { DeskView } from '../../../../contract/evaluate';
+import { Prose } from '../../../ui/Prose';
+import { Tally } from '../../../ui/Tally';
+import type { Sheet } from '../sheet/useSheet';
+import { PagePost } from './PagePost';
+import { SelectedPassage } from './SelectedPassage';
+import { TimeStrip } from './TimeStrip';
+
+/**
+ * Everything one student wrote in this forum: by question where there are several, the initial post first, a journal as it was written;
+ * each with what it answers folded above.
+ */
+export function Pages({ view, sheet }: { view: DeskView; sheet: Sheet | null }) {
+  return (
+    <section aria-label={`What ${view.student.name} wrote`} className="mx-auto max-w-[44rem] px-6 pt-4 pb-16">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 className="text-2xl">{view.student.name}</h2>
+        <p className="quiet">
+          {view.covered
+            ? 'Names are hidden until the score is given; those that classmates typed remain.'
+            : view.section}
+        </p>
+        <span className="ml-auto self-center">
+          <Tally slots={view.slots} scale={1.2} />
+        </span>
+      </div>
+      <TimeStrip view={view} />
+      {view.posts.length === 0 ? (
+        <p className="quiet ruled border-t py-8">
+          {view.notAsked ? 'This forum is not asked of this student.' : 'Nothing has been written here.'}
+        </p>
+      ) : (
+        <div className="ruled border-t">
+          {view.posts.map((post, index) => (
+            <Fragment key={post.id}>
+              {post.question !== null && post.question.id !== view.posts[index - 1]?.question?.id && (
+                <div className="quiet border-b-0 pt-4 text-sm">
+                  <Prose html={post.question.html} className="text-base font-semibold" />
+                </div>
+              )}
+              <PagePost view={view} post={post} number={index + 1} sheet={sheet} />
+            </Fragment>
+          ))}
+        </div>
+      )}
+      {sheet && view.reading?.second !== true && <SelectedPassage sheet={sheet} />}
+    </section>
+  );
+}
