@@ -25,6 +25,10 @@ export type NoticeKind =
   | 'dates'
   /** Somebody sent them a forum or a post, with a line of their own. */
   | 'sent'
+  /** Their wish for another look at a score was answered. */
+  | 'looked'
+  /** Staff: students ask for another look at their scores. */
+  | 'looks'
   /** Staff: posts wait for approval. */
   | 'held';
 

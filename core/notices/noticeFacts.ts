@@ -39,6 +39,16 @@ export interface NoticeFacts {
   readonly placeOf: (post: Pick<Post, 'id' | 'forumId'>) => PostInPlace | undefined;
   readonly decisions: readonly PostDecision[];
   readonly released: readonly { readonly forumId: Id; readonly at: Instant }[];
+  /** Answers to what the person asked to be looked at again. */
+  readonly looked: readonly {
+    readonly id: Id;
+    readonly forumId: Id;
+    readonly at: Instant;
+    readonly by: Id | null;
+    readonly answer: string;
+  }[];
+  /** For staff: students who ask for another look and wait, of those they work with. */
+  readonly looks: readonly { readonly forumId: Id; readonly studentId: Id; readonly at: Instant }[];
   readonly sent: readonly Sending[];
   /** Forums the person follows, with the posts written there since they last looked at the notice. */
   readonly followed: readonly { readonly forumId: Id; readonly posts: readonly Post[] }[];

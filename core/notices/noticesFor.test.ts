@@ -34,6 +34,8 @@ function factsOf(
     placeOf: ({ id }) => places.get(id),
     decisions: [],
     released: [],
+    looked: [],
+    looks: [],
     sent: [],
     followed: [],
     dates: [],
@@ -154,6 +156,24 @@ describe('what somebody is told of', () => {
       { kind: 'held', count: 2, postId: 'a' },
     ]);
     expect(kinds(factsOf(asInes, open, held, NOW, more))).toEqual([]);
+  });
+  it('is of staff that students ask for another look, and of a student that theirs was answered', () => {
+    const asks = ['ines', 'bram'].map((studentId, n) => ({
+      forumId: open.id,
+      studentId,
+      at: at(`03-0${n + 3} 10:00`),
+    }));
+    const facts = (person: Person, more: Partial<NoticeFacts>) =>
+      noticesFor(factsOf(person, open, [], NOW, more), NOW);
+    expect(facts(instructor, { looks: asks })).toMatchObject([
+      { kind: 'looks', count: 2, at: at('03-04 10:00'), actorId: null },
+    ]);
+    expect(facts(instructor, { looks: asks.slice(1) })).toMatchObject([{ count: 1, actorId: 'bram' }]);
+    expect(facts(asInes, { looks: asks })).toEqual([]);
+    const looked = [
+      { id: 'look', forumId: open.id, at: at('03-04 11:00'), by: 'teodora', answer: 'It stands.' },
+    ];
+    expect(facts(asInes, { looked })).toMatchObject([{ key: 'looked:look', line: 'It stands.' }]);
   });
   it('forgets what lies longer back', () => {
     const late = at('03-03 10:00') + TOLD_FOR;

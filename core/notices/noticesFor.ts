@@ -90,6 +90,17 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
   for (const { forumId, at } of facts.released)
     if (at <= t && keeps(forumId))
       notices.push({ ...BLANK, key: `released:${forumId}:${at}`, kind: 'released', at, forumId });
+  for (const { id, forumId, at, by, answer } of facts.looked)
+    if (at <= t && keeps(forumId))
+      notices.push({
+        ...BLANK,
+        key: `looked:${id}`,
+        kind: 'looked',
+        at,
+        forumId,
+        actorId: by,
+        line: answer,
+      });
   for (const { id, at, from, forumId, postId, line } of facts.sent) {
     if (at > t || (postId === null ? there(forumId) === null : !reads({ id: postId, forumId }))) continue;
     notices.push({ ...BLANK, key: `sent:${id}`, kind: 'sent', at, forumId, postId, actorId: from, line });
@@ -130,6 +141,24 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
         postId: posts[0]!.post.id,
         actorId: posts.length === 1 ? posts[0]!.post.authorId : null,
         count: posts.length,
+      });
+    }
+  }
+  if (person.kind === 'staff') {
+    const asking = new Map<Id, { studentId: Id; at: Instant }[]>();
+    for (const { forumId, ...each } of facts.looks)
+      if (each.at <= t && there(forumId) !== null)
+        asking.set(forumId, [...(asking.get(forumId) ?? []), each]);
+    for (const [forumId, students] of asking) {
+      const last = Math.max(...students.map(({ at }) => at));
+      notices.push({
+        ...BLANK,
+        key: `looks:${forumId}:${last}`,
+        kind: 'looks',
+        at: last,
+        forumId,
+        actorId: students.length === 1 ? students[0]!.studentId : null,
+        count: students.length,
       });
     }
   }

@@ -50,6 +50,12 @@ export function noticeText(notice: Notice, setup: CourseSetup, now: number): str
       return `${who} changed the text of your post in ${forum}. You find both versions there.`;
     case 'released':
       return `Your score for ${forum} was released.`;
+    case 'looked':
+      return `Your score for ${forum} was looked at again.${line}`;
+    case 'looks':
+      return notice.count === 1
+        ? `${who} asks for another look at the score for ${forum}.`
+        : `${notice.count} students ask for another look at their scores for ${forum}.`;
     case 'opens':
       return `${forum} is open.`;
     case 'due': {
@@ -75,7 +81,8 @@ export function noticeText(notice: Notice, setup: CourseSetup, now: number): str
 
 /** Where a notice leads in Juror. */
 export function noticeAddress(notice: Pick<Notice, 'kind' | 'forumId' | 'postId'>, courseId: string): string {
-  if (notice.kind === 'released') return `/c/${courseId}/scores`;
+  if (notice.kind === 'released' || notice.kind === 'looked') return `/c/${courseId}/scores`;
+  if (notice.kind === 'looks') return `/c/${courseId}/evaluate/${notice.forumId}?state=asks`;
   if (notice.kind === 'held') return `/c/${courseId}/discuss/${notice.forumId}/steward`;
   return `/c/${courseId}/discuss/${notice.forumId}${notice.postId === null ? '' : `#post-${notice.postId}`}`;
 }

@@ -2,7 +2,7 @@ import type { NoticeFacts, PostDecision, Sending } from '../../core/notices/noti
 import type { ToldDates } from '../../core/notices/notice';
 import { TOLD_FOR } from '../../core/notices/noticesFor';
 import { approvalAt, createdAt, isRemovedAt, type Post } from '../../core/course/post';
-import type { InCourse } from '../course/inCourse';
+import { worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { postsOfForum, type ForumPosts } from '../discuss/forumPosts';
 import { courseData } from '../discuss/loadPosts';
@@ -138,6 +138,35 @@ async function released(db: Db, course: InCourse, since: number) {
   );
 }
 
+/** What students asked to be looked at again: one's own that are answered, or, to staff, those that wait. */
+async function secondLooks(db: Db, course: InCourse, since: number) {
+  const rows = await db
+    .selectFrom('second_look')
+    .innerJoin('item', 'item.id', 'second_look.item_id')
+    .selectAll('second_look')
+    .select('item.forum_id')
+    .where('item.course_id', '=', course.setup.id)
+    .where((eb) => eb.or([eb('answered_at', '>', since), eb('state', '=', 'asked')]))
+    .$if(course.person.kind === 'student', (query) => query.where('student_id', '=', course.person.id))
+    .execute();
+  const isStaff = course.person.kind === 'staff';
+  const looked = isStaff
+    ? []
+    : rows.flatMap(({ id, forum_id, answered_at, answered_by, answer }) =>
+        forum_id === null || answered_at === null
+          ? []
+          : [{ id, forumId: forum_id, at: answered_at, by: answered_by, answer: answer ?? '' }],
+      );
+  const looks = !isStaff
+    ? []
+    : rows.flatMap(({ forum_id, student_id, asked_at, state }) =>
+        forum_id === null || state !== 'asked' || !worksWith(course, student_id)
+          ? []
+          : [{ forumId: forum_id, studentId: student_id, at: asked_at }],
+      );
+  return { looked, looks };
+}
+
 async function sent(db: Db, course: InCourse, since: number): Promise<Sending[]> {
   const rows = await db
     .selectFrom('sending_to')
@@ -255,6 +284,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     placeOf: ({ id, forumId }) => forums.get(forumId)?.placedAt(now).get(id),
     decisions: await decisions(db, course, since),
     released: person.kind === 'student' ? await released(db, course, since) : [],
+    ...(await secondLooks(db, course, since)),
     sent: sendings,
     followed,
     dates: person.kind === 'student' ? await changedDates(db, course) : [],

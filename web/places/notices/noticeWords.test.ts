@@ -39,6 +39,8 @@ describe('a notice in words', () => {
     [{ kind: 'followed' }, 'Bram wrote here'],
     [{ kind: 'sent', postId: null }, 'Bram sent you this forum'],
     [{ kind: 'held', count: 2 }, '2 posts wait for approval'],
+    [{ kind: 'looks', count: 2 }, '2 students ask for another look at their scores'],
+    [{ kind: 'looked' }, 'Your score was looked at again'],
     [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'Something of your part is due Wed 4 Mar, 23:59'],
     [{ kind: 'returned' }, 'Your post was given back to you to revise'],
   ])('says what happened: %o', (more, said) => {
@@ -55,6 +57,8 @@ describe('a notice in words', () => {
     expect(noticeTarget(notice({}), 'rvc')).toBe('/c/rvc/discuss/floodplain#post-p1');
     expect(noticeTarget(notice({ postId: null }), 'rvc')).toBe('/c/rvc/discuss/floodplain');
     expect(noticeTarget(notice({ kind: 'released' }), 'rvc')).toBe('/c/rvc/scores');
+    expect(noticeTarget(notice({ kind: 'looked' }), 'rvc')).toBe('/c/rvc/scores');
+    expect(noticeTarget(notice({ kind: 'looks' }), 'rvc')).toBe('/c/rvc/evaluate/floodplain?state=asks');
     expect(noticeTarget(notice({ kind: 'held' }), 'rvc')).toBe('/c/rvc/discuss/floodplain/steward');
   });
 });

@@ -35,6 +35,12 @@ export function noticeWords(notice: NoticeGroup, zone: string): string {
       return `${who} changed the text of your post`;
     case 'released':
       return 'Your score was released';
+    case 'looked':
+      return 'Your score was looked at again';
+    case 'looks':
+      return notice.count === 1
+        ? `${who} asks for another look at the score`
+        : `${countWords(notice.count, 'student')} ask for another look at their scores`;
     case 'opens':
       return 'Open for posting';
     case 'due':
@@ -70,7 +76,8 @@ export function dateChanges({ before, after }: NonNullable<NoticeGroup['dates']>
 /** Where a notice leads. */
 export function noticeTarget(notice: NoticeGroup, course: string): string {
   const forum = `/c/${course}/discuss/${notice.forumId}`;
-  if (notice.kind === 'released') return `/c/${course}/scores`;
+  if (notice.kind === 'released' || notice.kind === 'looked') return `/c/${course}/scores`;
+  if (notice.kind === 'looks') return `/c/${course}/evaluate/${notice.forumId}?state=asks`;
   if (notice.kind === 'held') return `${forum}/steward`;
   return notice.postId === null ? forum : `${forum}#post-${notice.postId}`;
 }
