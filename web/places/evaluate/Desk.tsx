@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { getCourse } from '../../../contract/course';
@@ -33,7 +33,11 @@ export function Desk() {
   const navigate = useNavigate();
   const { mutate: mutateAll } = useSWRConfig();
   const pages = useRef<HTMLDivElement>(null);
+  const docketPanel = usePanelRef();
+  const [isFolded, setFolded] = useState(false);
   const [remarks, setRemarks] = useState(false);
+  /** Whether what posts answer is unfolded, for every student. */
+  const [unfolded, setUnfolded] = useState(false);
   /** Who is come to by going on, whose first missing points are then at hand. */
   const arriving = useRef<string | null>(null);
   const [hides, setHides] = useState(() => localStorage.getItem(HIDES) === 'yes');
@@ -159,6 +163,22 @@ export function Desk() {
       does: nth > 0 ? '' : choices ? 'choose the level' : 'go to the points of a part',
       run: () => digit(nth),
     })),
+    {
+      on: 'd',
+      keys: 'D',
+      does: 'fold the docket away, or bring it back',
+      run: () => {
+        const { current } = docketPanel;
+        if (current?.isCollapsed()) current.expand();
+        else current?.collapse();
+      },
+    },
+    {
+      on: 'o',
+      keys: 'O',
+      does: 'unfold what the posts answer, or fold it',
+      run: () => setUnfolded(!unfolded),
+    },
     { on: 's', keys: 'S', does: 'put in a saved remark', run: () => setRemarks(sheet !== null) },
     { on: 'u', keys: 'U', does: 'undo the last change on the sheet', run: () => sheet?.state.undo() },
     {
@@ -200,7 +220,7 @@ export function Desk() {
       <Failed error={desk.error} retry={() => void desk.mutate()} />
     )
   ) : desk.data ? (
-    <Pages key={studentId} view={desk.data} sheet={sheet} />
+    <Pages key={`${studentId} ${unfolded}`} view={desk.data} sheet={sheet} unfolded={unfolded} />
   ) : (
     <Loading what="Opening the pages" />
   );
@@ -211,22 +231,31 @@ export function Desk() {
       style={{ height: 'calc(100vh - 52px)' }}
       {...layout}
     >
-      <Panel id="docket" defaultSize="21%" minSize="180px" collapsible>
-        <DocketList
-          view={docket.data}
-          rows={rows}
-          filter={filter}
-          setFilter={setFilter}
-          selected={studentId}
-          addressOf={addressOf}
-          changed={refresh}
-          hide={(next) => {
-            localStorage.setItem(HIDES, next ? 'yes' : 'no');
-            setHides(next);
-            // Whose pages these are is not to be carried over into a docket of numbers.
-            void navigate(`/c/${course.id}/evaluate/${forumId}`);
-          }}
-        />
+      <Panel
+        id="docket"
+        defaultSize="21%"
+        minSize="180px"
+        collapsible
+        panelRef={docketPanel}
+        onResize={({ inPixels }) => setFolded(inPixels < 1)}
+      >
+        <div className="h-full" hidden={isFolded}>
+          <DocketList
+            view={docket.data}
+            rows={rows}
+            filter={filter}
+            setFilter={setFilter}
+            selected={studentId}
+            addressOf={addressOf}
+            changed={refresh}
+            hide={(next) => {
+              localStorage.setItem(HIDES, next ? 'yes' : 'no');
+              setHides(next);
+              // Whose pages these are is not to be carried over into a docket of numbers.
+              void navigate(`/c/${course.id}/evaluate/${forumId}`);
+            }}
+          />
+        </div>
       </Panel>
       <Separator className={handle} aria-label="Width of the docket" />
       <Panel id="pages" minSize="320px">

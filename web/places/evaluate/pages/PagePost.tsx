@@ -41,8 +41,8 @@ function nodWords({ nods }: DeskPost): string | null {
 }
 
 /** What a post answers, in two lines; unfolded, or the whole branch above it. */
-function Answered({ view, post }: { view: DeskView; post: DeskPost }) {
-  const [open, setOpen] = useState<'folded' | 'unfolded' | 'branch'>('folded');
+function Answered({ view, post, unfolded }: { view: DeskView; post: DeskPost; unfolded: boolean }) {
+  const [open, setOpen] = useState<'folded' | 'unfolded' | 'branch'>(unfolded ? 'unfolded' : 'folded');
   if (post.answers === null) return null;
   const { author, html, at, removed } = post.answers;
   const to = (next: typeof open, words: string) => (
@@ -81,11 +81,13 @@ export function PagePost({
   post,
   number,
   sheet,
+  unfolded,
 }: {
   view: DeskView;
   post: DeskPost;
   number: number;
   sheet: Sheet | null;
+  unfolded: boolean;
 }) {
   const [versions, setVersions] = useState(false);
   const [received, setReceived] = useState(false);
@@ -107,7 +109,7 @@ export function PagePost({
   const nods = nodWords(post);
   return (
     <article aria-label={`Post ${number}: ${name}`} className="ruled border-b py-4 last:border-0">
-      <Answered view={view} post={post} />
+      <Answered view={view} post={post} unfolded={unfolded} />
       <p className="flex flex-wrap items-center gap-x-2.5 gap-y-0.5 text-sm">
         {slot && <Tally slots={[slot]} />}
         <b className="first-letter:uppercase">{name}</b>

@@ -11,7 +11,16 @@ import { TimeStrip } from './TimeStrip';
  * Everything one student wrote in this forum: by question where there are several, the initial post first, a journal as it was written;
  * each with what it answers folded above.
  */
-export function Pages({ view, sheet }: { view: DeskView; sheet: Sheet | null }) {
+export function Pages({
+  view,
+  sheet,
+  unfolded,
+}: {
+  view: DeskView;
+  sheet: Sheet | null;
+  /** What the posts answer is unfolded from the beginning. */
+  unfolded: boolean;
+}) {
   return (
     <section aria-label={`What ${view.student.name} wrote`} className="mx-auto max-w-[44rem] px-6 pt-4 pb-16">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -39,7 +48,7 @@ export function Pages({ view, sheet }: { view: DeskView; sheet: Sheet | null }) 
                   <Prose html={post.question.html} className="text-base font-semibold" />
                 </div>
               )}
-              <PagePost view={view} post={post} number={index + 1} sheet={sheet} />
+              <PagePost view={view} post={post} number={index + 1} sheet={sheet} unfolded={unfolded} />
             </Fragment>
           ))}
         </div>
