@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { newForum } from '../contract/newForum';
 import { when } from '../demo/course';
 import { layOutLargeForum } from '../demo/largeForum';
@@ -9,6 +10,8 @@ import type { InCourse } from '../server/course/inCourse';
 import { openDatabase } from '../server/db/open';
 import { desk } from '../server/evaluate/desk';
 import { docket } from '../server/evaluate/docket';
+import { Rehearsals } from '../server/evaluate/rehearsals';
+import { forumForEdit } from '../server/plan/forumRow';
 import { middleOf } from './middleOf';
 import type { Row } from './row';
 
@@ -37,6 +40,19 @@ export async function docketRows(): Promise<Row[]> {
     const next = await middleOf(async (round) =>
       JSON.stringify(await desk(db, staff, ids.forum, `large-s${round * 7}`, now)),
     );
+    const rehearsals = new Rehearsals(db);
+    const { settings } = await forumForEdit(db, ids.course, ids.forum);
+    const { required } = settings.rules;
+    const changed = { ...settings, rules: { ...settings.rules, required: { ...required, replies: 3 } } };
+    const rehearsed = await middleOf(async (round) => {
+      const id = `round-${round}`;
+      let view = await rehearsals.begin(staff, ids.forum, id, changed, now);
+      while (view.moves === null) {
+        await nextTurn();
+        view = rehearsals.fetch(staff, id);
+      }
+      return JSON.stringify(view);
+    });
     const row = (what: string, ms: number, limit: number): Row => ({
       what,
       figure: `${ms.toFixed(0)} ms`,
@@ -46,6 +62,7 @@ export async function docketRows(): Promise<Row[]> {
     return [
       row(`docket: ${STUDENTS.toLocaleString('en')} students with 4 posts each, on the server`, listed, 200),
       row('desk: the next student of them, on the server', next, 100),
+      row('rehearsal: what their scores become by changed rules, beside the requests', rehearsed, 1000),
     ];
   } finally {
     await db.destroy();

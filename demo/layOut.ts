@@ -15,6 +15,7 @@ import type { Deps } from '../server/deps';
 import { removePost } from '../server/discuss/removePost';
 import { editPost, writePost } from '../server/discuss/writePost';
 import { setExcused } from '../server/evaluate/saveScore';
+import { askForLook } from '../server/evaluate/secondLooks';
 import { setMailChoice } from '../server/mail/choice';
 import { folderTransport } from '../server/mail/transport';
 import { saveForum } from '../server/plan/saveForum';
@@ -108,6 +109,17 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });
   await readSecond(deps, await as('anselm'), 'old-maps', when('02-20 10:00'), 12);
   await evaluate(deps, await as('teodora'), 'hydrograph', when('02-20 17:00'), { share: 1, release: true });
+  await askForLook(
+    db,
+    await as(studentId('Piotr', 'Adeyemi')),
+    'old-maps',
+    {
+      id: 'piotr-asks',
+      reason:
+        'I described the ford as well, in the second paragraph. Did that count as something one can see?',
+    },
+    when('03-03 08:20'),
+  );
   await evaluate(deps, await as('teodora'), 'floodplain', when('03-02 19:30'), {
     share: 0.5,
     release: false,

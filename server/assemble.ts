@@ -4,7 +4,6 @@ import { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
 import type { Deps } from './deps';
 import { PlannedReleases } from './evaluate/plannedReleases';
-import { Rehearsals } from './evaluate/rehearsals';
 import { LiveHub } from './live/liveHub';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
@@ -25,8 +24,7 @@ export function assemble(parts: {
   const courses = new CourseCache();
   const mailer = new Mailer({ db, clock, log, courses, transport, address });
   const live = new LiveHub({ db, clock, log, courses, mail: () => mailer.soon() });
-  const rehearsals = new Rehearsals(db);
-  const without = { db, clock, log, dataFolder, courses, live, mailer, demo, rehearsals };
+  const without = { db, clock, log, dataFolder, courses, live, mailer, demo };
   return { ...without, releases: new PlannedReleases(without) };
 }
 

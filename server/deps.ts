@@ -3,7 +3,6 @@ import type { Clock, CourseClock } from './clock';
 import type { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
 import type { Live } from './live/live';
-import type { Rehearsals } from './evaluate/rehearsals';
 import type { Mailing } from './mail/mailing';
 
 /** Releases what was planned once its moment has come. */
@@ -27,7 +26,6 @@ export interface Deps {
   readonly live: Live;
   readonly mailer: Mailing;
   readonly releases: Releases;
-  readonly rehearsals: Rehearsals;
   /** Only in the demo: the clock that staff can move, and the password everyone has. */
   readonly demo: { readonly clock: CourseClock; readonly password: string } | null;
 }

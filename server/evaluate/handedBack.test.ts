@@ -144,3 +144,41 @@ describe('the pages', () => {
     await c.teodora.send('put', `${F}/docket/dalia/confirmed`, { version: 0 }).expect(404);
   });
 });
+
+describe('two at work on one score', () => {
+  it('one releases while the other scores: nothing is lost, and nothing conflicts', async () => {
+    await save({ give: true });
+    const { score } = await deskOf();
+    await release();
+    const { body } = await c.teodora
+      .send('put', `${F}/docket/ines/score`, {
+        version: score.version,
+        decisions: { parts: { initial: { points: 300 } }, adjustment: null, override: null },
+        remark: null,
+        give: true,
+      })
+      .expect(200);
+    expect(body.score.releasedAt).not.toBeNull();
+    expect((await scoreOf(c.ines)).points).toBe(body.score.points);
+  });
+  it('a remark of a megabyte is refused with what would be right, and what stood before stands', async () => {
+    const text = 'river '.repeat(175_000);
+    const remark = {
+      type: 'doc',
+      content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
+    };
+    const { status, body } = await save({ remark });
+    expect(status).toBe(413);
+    expect(body.detail).toMatch(/too long.*at most/);
+    expect((await deskOf()).score).toMatchObject({ version: 0, remark: null });
+  });
+  it('a criterion that was taken away meanwhile is named, with what to do', async () => {
+    const { body } = await save({
+      decisions: { parts: { gone: { points: 100 } }, adjustment: null, override: null },
+    });
+    expect(body.errors[0]).toMatchObject({
+      field: 'decisions.parts.gone',
+      message: 'The forum has no such part any more. Reload the page.',
+    });
+  });
+});

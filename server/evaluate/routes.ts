@@ -14,6 +14,7 @@ import { answerLook, askForLook } from './secondLooks';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
 import { around } from './around';
+import { Rehearsals } from './rehearsals';
 import { setReleased } from './release';
 import { confirmScore, saveScore, setExcused } from './saveScore';
 import { settle } from './settle';
@@ -27,6 +28,7 @@ const staffOf = ({ setup }: InCourse) =>
 /** Dockets, the Desk, and what is decided there. */
 export function evaluateRoutes(app: Express, deps: Deps): void {
   const { db } = deps;
+  const rehearsals = new Rehearsals(db);
 
   forMember(app, deps, contract.listDockets, 'staff', async ({ course, now }) => {
     const { perForum } = await countStates(db, course, now);
@@ -198,10 +200,10 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
 
   forMember(app, deps, contract.rehearse, 'instructor', async ({ course, params, body, now }) => {
     refuseStrangeReferences(course.setup, params.forum, body.settings);
-    return deps.rehearsals.begin(course, params.forum, body.id, body.settings, now);
+    return rehearsals.begin(course, params.forum, body.id, body.settings, now);
   });
   forMember(app, deps, contract.getRehearsal, 'instructor', async ({ course, params }) =>
-    deps.rehearsals.fetch(course, params.rehearsal),
+    rehearsals.fetch(course, params.rehearsal),
   );
 
   forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {

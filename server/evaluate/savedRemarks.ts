@@ -3,13 +3,14 @@ import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { notFound, Problem } from '../http/problem';
 
-/** A member of staff's own saved remarks, and those shared with the staff of the course. */
+/** A member of staff's own saved remarks, and those shared with the staff of the course, the newest first. */
 export async function remarksFor(db: Db, course: InCourse): Promise<SavedRemark[]> {
   const rows = await db
     .selectFrom('saved_remark')
     .selectAll()
     .where('course_id', '=', course.setup.id)
     .where((eb) => eb.or([eb('owner_id', '=', course.person.id), eb('shared', '=', 1)]))
+    .orderBy('made_at', 'desc')
     .orderBy('text')
     .orderBy('id')
     .execute();

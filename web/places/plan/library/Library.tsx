@@ -128,7 +128,7 @@ export function Library() {
                       <button
                         type="button"
                         className="link-plain"
-                        aria-label={`Throw ${kept.guide.title} away`}
+                        aria-label={`Throw away ${kept.guide.title}`}
                         onClick={() => setDropping(kept)}
                       >
                         Throw away
