@@ -17,13 +17,13 @@ export interface Level {
 }
 
 function Post({ html, words }: { html: string; words: number }) {
-  const [open, setOpen] = useState(words <= 60);
+  const [open, setOpen] = useState(words <= 80);
   return (
     <div className="ruled mt-1.5 border-l-2 pl-3">
       <div className={open ? '' : 'line-clamp-3'}>
         <Prose html={html} className="text-[0.95rem]" />
       </div>
-      {words > 60 && (
+      {words > 80 && (
         <button type="button" className="link-plain text-xs" onClick={() => setOpen(!open)}>
           {open ? 'fold' : `unfold ${countWords(words, 'word')}`}
         </button>
