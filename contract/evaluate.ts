@@ -411,6 +411,24 @@ export const askForLook = endpoint({
   answer: done,
 });
 
+/** A wish for another look in the queue of the staff. */
+const queuedLook = secondLook.extend({
+  student: personName,
+  forum: z.object({ id, title: z.string() }),
+  /** What is given now. */
+  points: points.nullable(),
+  maximum: points,
+});
+export type QueuedLook = z.infer<typeof queuedLook>;
+
+export const listLooks = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/looks',
+  summary: 'Wishes for another look in all forums, those that wait first, each by who asked earlier (staff)',
+  params: courseParams,
+  answer: z.object({ looks: z.array(queuedLook) }),
+});
+
 export const answerLook = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/looks/:look',

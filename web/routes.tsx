@@ -190,6 +190,10 @@ export const router = createBrowserRouter([
                     lazy: async () => ({ Component: (await import('./places/evaluate/Dockets')).Dockets }),
                   },
                   {
+                    path: 'evaluate/looks',
+                    lazy: async () => ({ Component: (await import('./places/evaluate/Looks')).Looks }),
+                  },
+                  {
                     path: 'evaluate/:forum/:student?',
                     lazy: async () => ({ Component: (await import('./places/evaluate/Desk')).Desk }),
                   },

@@ -16,6 +16,7 @@ const STAFF = [
   'discuss',
   'discuss/floodplain',
   'evaluate',
+  'evaluate/looks',
   'evaluate/floodplain/rafael-osei',
   'evaluate/old-maps/leilani-brandt',
   'evaluate/small-rivers/emi-sato',

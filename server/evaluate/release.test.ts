@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import type { DeskView, DocketView } from '../../contract/evaluate';
+import type { QueuedLook, DeskView, DocketView } from '../../contract/evaluate';
 import type { ScoresView } from '../../contract/gradebook';
 import { at, C, F, withForum, type Client } from '../testing/testServer';
 
@@ -97,6 +97,29 @@ describe('another look', () => {
     await give('ines', 600, 1);
     await answer('look-1').expect(200);
     expect((await scores(c.ines)).items[0]!.looks[0]!.state).toBe('changed');
+  });
+  it('stands in a queue for staff, those that wait first, each with its score', async () => {
+    const queue = async (who: Client = c.teodora) =>
+      (await who.get(`${C}/looks`).expect(200)).body.looks as QueuedLook[];
+    expect(await queue()).toEqual([]);
+    await ask(c.ines, 'look-1').expect(200);
+    await answer('look-1').expect(200);
+    c.server.now += 1000;
+    await ask(c.ines, 'look-2', 'Once more, please.').expect(200);
+    expect((await queue()).map(({ id, state }) => [id, state])).toEqual([
+      ['look-2', 'asked'],
+      ['look-1', 'answered'],
+    ]);
+    const [first] = await queue();
+    expect(first).toMatchObject({
+      student: { id: 'ines' },
+      forum: { title: 'Who owns the floodplain?' },
+      points: (await scores(c.ines)).items[0]!.points,
+      reason: 'Once more, please.',
+    });
+    // Ines is not of the assistant's section.
+    expect(await queue(c.pilar)).toEqual([]);
+    await c.ines.get(`${C}/looks`).expect(404);
   });
   it('tells nobody else, and nothing to those without a released score', async () => {
     await ask(c.ines, 'look-1').expect(200);

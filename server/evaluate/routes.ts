@@ -10,7 +10,7 @@ import { forMember } from '../http/register';
 import { actOnDocket, undoAct } from './actOnDocket';
 import type { InCourse } from '../course/inCourse';
 import { planRelease } from './plannedReleases';
-import { answerLook, askForLook } from './secondLooks';
+import { answerLook, askForLook, queueOfLooks } from './secondLooks';
 import { desk } from './desk';
 import { countStates, docket } from './docket';
 import { around } from './around';
@@ -190,6 +190,10 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     deps.live.concerns(course.setup.id, staffOf(course));
     return DONE;
   });
+
+  forMember(app, deps, contract.listLooks, 'staff', async ({ course }) => ({
+    looks: await queueOfLooks(db, course),
+  }));
 
   forMember(app, deps, contract.answerLook, 'staff', async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);

@@ -1,4 +1,4 @@
-import type { SecondLook } from '../../contract/evaluate';
+import type { QueuedLook, SecondLook } from '../../contract/evaluate';
 import { lookOutcome, whyNoLook, type NoLook } from '../../core/scoring/secondLook';
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
@@ -40,6 +40,39 @@ export async function looksAt(
 /** A wish as it is told, without whose it is. */
 export function shownLook({ id, askedAt, reason, state, answer, answeredAt, answeredBy }: Look): SecondLook {
   return { id, askedAt, reason, state, answer, answeredAt, answeredBy };
+}
+
+/** The wishes of all students one works with, in all forums: those that wait first, the earliest of them first; then the newest. */
+export async function queueOfLooks(db: Db, course: InCourse): Promise<QueuedLook[]> {
+  const { setup } = course;
+  const forums = new Map(
+    [...setup.cards.values()].flatMap(({ itemId, id, title }) =>
+      itemId === null ? [] : [[itemId, { id, title }] as const],
+    ),
+  );
+  const itemIds = [...forums.keys()];
+  const looks = await looksAt(db, { itemIds }, setup.names);
+  const mine = looks.filter(({ studentId }) => worksWith(course, studentId));
+  if (mine.length === 0) return [];
+  const scores = await db
+    .selectFrom('score')
+    .select(['item_id', 'student_id', 'points'])
+    .where('item_id', 'in', [...new Set(mine.map(({ itemId }) => itemId))])
+    .where('student_id', 'in', [...new Set(mine.map(({ studentId }) => studentId))])
+    .execute();
+  const points = new Map(scores.map((row) => [`${row.item_id} ${row.student_id}`, row.points]));
+  const queued = mine.map((look): QueuedLook => {
+    const forum = forums.get(look.itemId)!;
+    return {
+      ...shownLook(look),
+      student: setup.names.get(look.studentId)!,
+      forum,
+      points: points.get(`${look.itemId} ${look.studentId}`) ?? null,
+      maximum: setup.forums.get(forum.id)?.evaluation?.maximum ?? 0,
+    };
+  });
+  const waiting = queued.filter(({ state }) => state === 'asked').sort((a, b) => a.askedAt - b.askedAt);
+  return [...waiting, ...queued.filter(({ state }) => state !== 'asked')];
 }
 
 /** A student asks for another look at their own released score. */

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { listDockets } from '../../../contract/evaluate';
+import { listDockets, listLooks } from '../../../contract/evaluate';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { countWords, maximumWords } from '../../ui/pointWords';
@@ -13,6 +13,8 @@ export function Dockets() {
   const course = useCourse();
   useTitle('Evaluate', course.title);
   const { data, error, mutate } = useApi(listDockets, { course: course.id });
+  const looks = useApi(listLooks, { course: course.id });
+  const waiting = looks.data?.looks.filter(({ state }) => state === 'asked').length ?? 0;
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the dockets" />;
   if (data.forums.length === 0)
@@ -23,7 +25,16 @@ export function Dockets() {
     );
   return (
     <div className="mx-auto w-full max-w-4xl px-5 pt-6 pb-16">
-      <h1 className="text-2xl">Evaluate</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="text-2xl">Evaluate</h1>
+        <Link to="looks" className="link-plain text-sm">
+          {waiting === 0
+            ? 'Another look'
+            : waiting === 1
+              ? '1 student asks for another look'
+              : `${countWords(waiting, 'student')} ask for another look`}
+        </Link>
+      </div>
       <ul className="ruled mt-4 border-t">
         {data.forums.map((forum) => {
           const { counts } = forum;
