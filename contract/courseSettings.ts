@@ -13,6 +13,8 @@ const category = z.strictObject({
   title: title('category'),
   weight: percent,
   zeroForMissing: z.boolean(),
+  /** How many of a student's items are dropped, so that what stays is the best possible. */
+  drop: z.int().min(0, 'Drop 0 or more.').max(50, 'Drop at most 50.').optional(),
 });
 const letter = z.strictObject({ letter: z.string().trim().min(1, 'Write a letter.').max(8), from: percent });
 

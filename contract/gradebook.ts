@@ -25,6 +25,8 @@ export const gradebookCell = z.object({
   released: z.boolean(),
   /** Counts as 0 in the total because nothing came and the category says so. */
   zero: z.boolean(),
+  /** Dropped in its category, so that what stays is the best possible. */
+  dropped: z.boolean(),
 });
 
 const letters = z.array(z.object({ letter: z.string(), from: percent }));
@@ -76,6 +78,8 @@ export const scoresView = z.object({
       maximum: points,
       display: z.custom<Display>(),
       state: z.enum(['released', 'excused', 'open', 'zero']),
+      /** Dropped in its category: it does not count, so that what stays is the best possible. */
+      dropped: z.boolean(),
       points: points.nullable(),
       parts: z.array(z.custom<Part>()),
       lines: z.array(z.custom<ExplanationLine>()),

@@ -45,11 +45,10 @@ export function dropped(items: readonly Droppable[], k: number, extra: Points): 
     const possible = kept.reduce((sum, item) => sum + BigInt(item.possible), 0n);
     const values = items.map((item) => BigInt(item.earned) * possible - BigInt(item.possible) * earned);
     const next = split(items, values, drop);
-    const lift =
-      next.kept.reduce(
-        (sum, item) => sum + BigInt(item.earned) * possible - BigInt(item.possible) * earned,
-        BigInt(extra) * possible,
-      );
+    const lift = next.kept.reduce(
+      (sum, item) => sum + BigInt(item.earned) * possible - BigInt(item.possible) * earned,
+      BigInt(extra) * possible,
+    );
     kept = next.kept;
     gone = next.dropped;
     if (!first && lift <= 0n) return gone.map(({ id }) => id);

@@ -44,6 +44,44 @@ const book = (items: Item[], sketch: Partial<Gradebook> = {}): Gradebook => ({
 const total = (b: Gradebook, cells: Record<string, Cell>, who: 'staff' | 'student' = 'staff') =>
   totalOf(b, new Map(Object.entries(cells)), who);
 
+describe('dropping in totals', () => {
+  const hearings = { id: 'hearings', title: 'Hearings', weight: 10_000, zeroForMissing: true, drop: 1 };
+  const items = [
+    item('a', 'hearings', { maximum: 10_000 }),
+    item('b', 'hearings', { maximum: 10_000 }),
+    item('c', 'hearings', { maximum: 2000 }),
+    item('d', null),
+  ];
+  const cells = { a: cell(8000), b: cell(2000), c: cell(100), d: cell(500) };
+  it('leaves out what makes the rest the best possible, weighted or by points', () => {
+    const weighted = total(book(items, { categories: [hearings] }), cells);
+    expect([...weighted.dropped]).toEqual(['b']);
+    expect(weighted.categories.get('hearings')).toMatchObject({
+      percent: 6750,
+      items: 3,
+      of: 3,
+      dropped: ['b'],
+    });
+    expect(weighted.percent).toBe(6750);
+    const byPoints = total(book(items, { categories: [hearings], mode: 'byPoints' }), cells);
+    expect([...byPoints.dropped]).toEqual(['b']);
+    // 81.00 of 120 and 5.00 of 10.
+    expect(byPoints.percent).toBe(6615);
+  });
+  it('drops a zero for missing too, and for a student only of what is released', () => {
+    const missing = { ...cells, b: cell(null, { hasPosts: false }) };
+    expect([...total(book(items, { categories: [hearings] }), missing).dropped]).toEqual(['b']);
+    const hidden = { ...cells, b: cell(2000, { released: false }) };
+    expect([...total(book(items, { categories: [hearings] }), hidden, 'student').dropped]).toEqual(['c']);
+  });
+  it('never drops extra credit, nor the only item', () => {
+    const extra = [item('a', 'hearings'), item('x', 'hearings', { extraCredit: true })];
+    const result = total(book(extra, { categories: [hearings] }), { a: cell(500), x: cell(0) });
+    expect([...result.dropped]).toEqual([]);
+    expect(result.percent).toBe(5000);
+  });
+});
+
 describe('totals', () => {
   const items = [
     item('a', 'hearings'),

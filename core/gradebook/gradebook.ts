@@ -23,6 +23,8 @@ export interface Category {
   readonly title: string;
   readonly weight: Percent;
   readonly zeroForMissing: boolean;
+  /** How many of a student's items are dropped, so that what stays is the best possible; absent: none. */
+  readonly drop?: number;
 }
 
 /** A step of the letter scale. */

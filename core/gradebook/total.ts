@@ -1,5 +1,6 @@
 import type { Id } from '../course/id';
 import { divideRounded, WHOLE, type Percent, type Points } from '../scoring/points';
+import { dropped } from './dropped';
 import type { Category, Cell, Gradebook, Item } from './gradebook';
 import { letterOf } from './letter';
 
@@ -15,6 +16,8 @@ export interface Sum {
   /** How many items are in it, of how many that are asked and count. */
   readonly items: number;
   readonly of: number;
+  /** Those that were dropped, in gradebook order; they are among the items counted. */
+  readonly dropped: readonly Id[];
 }
 
 /** A student's total. */
@@ -24,6 +27,8 @@ export interface Total {
   readonly categories: ReadonlyMap<Id, Sum>;
   readonly items: number;
   readonly of: number;
+  /** Every item that was dropped in its category. */
+  readonly dropped: ReadonlySet<Id>;
 }
 
 const NO_CELL: Cell = {
@@ -51,54 +56,86 @@ export function countedPoints(
   return category?.zeroForMissing && cell.duePassed && !cell.hasPosts ? 0 : null;
 }
 
+/** What some items come to, without those that are dropped of them. */
 function sumOf(
   items: readonly Item[],
   cells: ReadonlyMap<Id, Cell>,
-  categories: ReadonlyMap<Id, Category>,
+  category: Category | null,
   who: TotalFor,
 ): Sum {
-  let earned = 0;
-  let possible = 0;
-  let counted = 0;
+  const counted: { item: Item; points: Points }[] = [];
   let of = 0;
   for (const item of items) {
     const cell = cells.get(item.id) ?? NO_CELL;
     if (!item.counts || cell.excused || !cell.asked) continue;
     of++;
-    const category = item.categoryId === null ? null : (categories.get(item.categoryId) ?? null);
     const points = countedPoints(item, cell, category, who);
-    if (points === null) continue;
-    counted++;
-    earned += points;
-    if (!item.extraCredit) possible += item.maximum;
+    if (points !== null) counted.push({ item, points });
   }
-  const percent = possible === 0 ? null : divideRounded(earned * WHOLE, possible);
-  return { earned, possible, percent, items: counted, of };
+  const extra = counted.reduce((sum, { item, points }) => sum + (item.extraCredit ? points : 0), 0);
+  const droppable = counted.flatMap(({ item, points }) =>
+    item.extraCredit ? [] : [{ id: item.id, earned: points, possible: item.maximum }],
+  );
+  const gone = dropped(droppable, category?.drop ?? 0, extra);
+  let earned = extra;
+  let possible = 0;
+  for (const each of droppable) {
+    if (gone.includes(each.id)) continue;
+    earned += each.earned;
+    possible += each.possible;
+  }
+  return { ...percentOf(earned, possible), items: counted.length, of, dropped: gone };
+}
+
+const percentOf = (earned: Points, possible: Points) => ({
+  earned,
+  possible,
+  percent: possible === 0 ? null : divideRounded(earned * WHOLE, possible),
+});
+
+/** What several sums come to together. */
+function together(sums: readonly Sum[]): Sum {
+  const of = (what: (sum: Sum) => number) => sums.reduce((total, sum) => total + what(sum), 0);
+  return {
+    ...percentOf(
+      of(({ earned }) => earned),
+      of(({ possible }) => possible),
+    ),
+    items: of(({ items }) => items),
+    of: of((sum) => sum.of),
+    dropped: sums.flatMap((sum) => sum.dropped),
+  };
 }
 
 /**
  * A student's total: weighted, the mean of the category percentages (unrounded) by weight; by points, earned over
- * possible over all items. Rounded once, to hundredths of a percent. (rules §7)
+ * possible over all items, after each category has dropped its worst. Rounded once, to hundredths of a percent. (rules §7)
  *
  * @param cells the student's cells by item
  * @param who whose view: a student's is made from released scores only
  */
 export function totalOf(gradebook: Gradebook, cells: ReadonlyMap<Id, Cell>, who: TotalFor): Total {
-  const byId = new Map(gradebook.categories.map((category) => [category.id, category]));
   const categories = new Map<Id, Sum>();
   for (const category of gradebook.categories) {
     const items = gradebook.items.filter((item) => item.categoryId === category.id);
-    categories.set(category.id, sumOf(items, cells, byId, who));
+    categories.set(category.id, sumOf(items, cells, category, who));
   }
-  const items =
+  const outside =
     gradebook.mode === 'weighted'
-      ? gradebook.items.filter((item) => item.categoryId !== null)
-      : gradebook.items;
-  const all = sumOf(items, cells, byId, who);
+      ? []
+      : [
+          sumOf(
+            gradebook.items.filter(({ categoryId }) => !categories.has(categoryId ?? '')),
+            cells,
+            null,
+            who,
+          ),
+        ];
+  const all = together([...categories.values(), ...outside]);
   const percent =
     gradebook.mode === 'weighted' ? weightedPercent(gradebook.categories, categories) : all.percent;
   const letter = percent === null ? null : letterOf(percent, gradebook.letters);
-  return { percent, letter, categories, items: all.items, of: all.of };
+  return { percent, letter, categories, items: all.items, of: all.of, dropped: new Set(all.dropped) };
 }
 
 /** Exact in fractions of big integers, because percentages enter unrounded. */

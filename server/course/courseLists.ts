@@ -16,14 +16,15 @@ export function unitsOf(db: Db | Trx, courseId: string): Promise<{ id: string; t
 export async function categoriesOf(db: Db | Trx, courseId: string): Promise<Category[]> {
   const rows = await db
     .selectFrom('category')
-    .select(['id', 'title', 'weight', 'zero_for_missing'])
+    .select(['id', 'title', 'weight', 'zero_for_missing', 'dropped'])
     .where('course_id', '=', courseId)
     .orderBy('position')
     .execute();
-  return rows.map(({ id, title, weight, zero_for_missing }) => ({
+  return rows.map(({ id, title, weight, zero_for_missing, dropped }) => ({
     id,
     title,
     weight,
     zeroForMissing: zero_for_missing === 1,
+    drop: dropped,
   }));
 }

@@ -132,6 +132,7 @@ export async function saveSettings(
       (index) => ({
         weight: settings.categories[index]!.weight,
         zero_for_missing: settings.categories[index]!.zeroForMissing ? 1 : 0,
+        dropped: settings.categories[index]!.drop ?? 0,
       }),
       before.used.categories,
     );

@@ -6,9 +6,19 @@ import { writing } from './migrations/0004_writing';
 import { stewarding } from './migrations/0005_stewarding';
 import { evaluating } from './migrations/0006_evaluating';
 import { judging } from './migrations/0007_judging';
+import { gradebook } from './migrations/0008_gradebook';
 
 /** Every step of the data's layout, in order; the number of steps done stands in the file itself. */
-const MIGRATIONS: readonly string[] = [start, planning, reading, writing, stewarding, evaluating, judging];
+const MIGRATIONS: readonly string[] = [
+  start,
+  planning,
+  reading,
+  writing,
+  stewarding,
+  evaluating,
+  judging,
+  gradebook,
+];
 
 /** Brings a data file to the newest layout; each step in a transaction of its own. */
 export function migrate(sqlite: BetterSqlite3.Database): void {

@@ -67,6 +67,8 @@ export interface Database {
     title: string;
     weight: number;
     zero_for_missing: Generated<number>;
+    /** How many of a student's items it drops. */
+    dropped: Generated<number>;
     position: number;
   };
   forum: {

@@ -57,6 +57,30 @@ describe('the gradebook', () => {
     expect(row(later, 'bram').cells.floodplain).toMatchObject({ state: 'nothing', zero: true });
     expect(row(later, 'bram').cells.second).toMatchObject({ zero: false });
   });
+  it('drops the worst of a category for everybody’s best, and says which, to staff and to the student', async () => {
+    const { version, settings: now } = (await c.teodora.get(`${C}/settings`).expect(200)).body;
+    const hearings = { ...now.categories[0], drop: 1 };
+    await c.teodora
+      .send('put', `${C}/settings`, {
+        version,
+        settings: { ...now, categories: [hearings, ...now.categories.slice(1)] },
+      })
+      .expect(200);
+    const third = settings({}, 'The weir hearing');
+    await c.teodora
+      .send('put', `${C}/forums/third/settings`, { version: 0, settings: third, publish: true })
+      .expect(200);
+    await give('floodplain', 'ines', 600);
+    await give('third', 'ines', 100);
+    const { cells } = row(await book(), 'ines');
+    expect([cells.floodplain!.dropped, cells.third!.dropped]).toEqual([false, true]);
+    await release('third', 'all');
+    const scores = async () => (await c.ines.get(`${C}/scores`).expect(200)).body as ScoresView;
+    // The only one released is not dropped.
+    expect((await scores()).items.some(({ dropped }) => dropped)).toBe(false);
+    await release('floodplain', 'all');
+    expect((await scores()).items.filter(({ dropped }) => dropped).map(({ id }) => id)).toEqual(['third']);
+  });
   it('weighs categories; what stands in none does not count; by points everything does', async () => {
     await give('floodplain', 'ines', 300);
     await give('second', 'ines', 2000);

@@ -39,7 +39,16 @@ async function gradebook(
         const cell = cells.get(item.id)!;
         const category = book.categories.find(({ id }) => id === item.categoryId) ?? null;
         const zero = cell.given === null && countedPoints(item, cell, category, 'staff') === 0;
-        return [item.id, { state: cell.state, points: cell.given, released: cell.released, zero }] as const;
+        return [
+          item.id,
+          {
+            state: cell.state,
+            points: cell.given,
+            released: cell.released,
+            zero,
+            dropped: total.dropped.has(item.id),
+          },
+        ] as const;
       });
       return {
         student: setup.names.get(student.id)!,
@@ -172,6 +181,7 @@ async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<cont
               : isZero
                 ? ('zero' as const)
                 : ('open' as const),
+          dropped: total.dropped.has(item.id),
           points: isReleased ? cell.given : null,
           parts:
             row && item.forumId !== null

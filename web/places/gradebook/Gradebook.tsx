@@ -42,13 +42,23 @@ function CellText({
   if (cell.points === null) {
     const words = cell.zero ? 'nothing, 0' : EMPTY_WORDS[cell.state];
     return (
-      <span className={cell.state === 'ready' ? 'font-semibold text-primary' : 'quiet'}>
+      <span
+        className={`${cell.state === 'ready' ? 'font-semibold text-primary' : 'quiet'} ${cell.dropped ? 'line-through' : ''}`}
+      >
         {words}
+        {cell.dropped && <span className="sr-only"> dropped</span>}
         {cell.state === 'notAsked' && <span className="sr-only">not asked</span>}
       </span>
     );
   }
   const words = scoreWords(cell.points, item, view.letters);
+  if (cell.dropped)
+    return (
+      <span className="quiet line-through" title="Dropped: without it the rest is the best possible">
+        {words}
+        <span className="sr-only"> dropped</span>
+      </span>
+    );
   if (cell.state === 'changed') {
     return (
       <b style={{ color: 'var(--late)' }}>

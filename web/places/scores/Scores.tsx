@@ -59,6 +59,12 @@ function ItemRow({
           </>
         )}
       </p>
+      {item.dropped && (
+        <p className="quiet text-sm">
+          Dropped: it does not count, because without it {item.category ?? 'the rest'} comes to more than
+          without any other.
+        </p>
+      )}
       {item.remarkHtml && <Prose html={item.remarkHtml} className="ruled mt-3 border-l-2 pl-4 text-base" />}
       <AttachmentList files={item.files} />
       <CommentedPosts posts={item.posts} />

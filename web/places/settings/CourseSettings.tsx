@@ -272,6 +272,15 @@ function Form({
                 />
                 zero for missing
               </label>
+              <label className="flex items-center gap-1.5 text-sm">
+                drop
+                <input
+                  {...register(`categories.${index}.drop`)}
+                  inputMode="numeric"
+                  aria-label={`How many category ${index + 1} drops`}
+                  className={`${input} num w-12 text-center`}
+                />
+              </label>
               <span className="quiet num w-18 text-sm whitespace-nowrap">
                 {countWords(view.used.categories[category.id] ?? 0, 'forum')}
               </span>
@@ -287,6 +296,7 @@ function Form({
               )}
             </div>
             {error(`categories.${index}.weight`)}
+            {error(`categories.${index}.drop`)}
             {error(`categories.${index}.title`)}
           </div>
         ))}
@@ -300,7 +310,9 @@ function Form({
         {canEdit && (
           <AddRow
             name="category"
-            add={() => categories.append({ id: newId(), title: '', weight: '0', zeroForMissing: false })}
+            add={() =>
+              categories.append({ id: newId(), title: '', weight: '0', zeroForMissing: false, drop: '0' })
+            }
           />
         )}
       </FormRow>

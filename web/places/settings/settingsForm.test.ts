@@ -11,8 +11,8 @@ const settings: CourseSettings = {
   freeWeeks: ['2026-02-16'],
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [
-    { id: 'hearings', title: 'Hearings', weight: 6250, zeroForMissing: true },
-    { id: 'journals', title: 'Journals', weight: 3750, zeroForMissing: false },
+    { id: 'hearings', title: 'Hearings', weight: 6250, zeroForMissing: true, drop: 2 },
+    { id: 'journals', title: 'Journals', weight: 3750, zeroForMissing: false, drop: 0 },
   ],
   mode: 'weighted',
   letters: [
@@ -36,6 +36,13 @@ describe('the form of a course’s settings', () => {
       { letter: 'C', from: '0' },
     ]);
     expect(form.keepWallClock).toBe(true);
+  });
+  it.each(['', '51', '-1', '1.5'])('names the field of how many are dropped for “%s”', (typed) => {
+    const form = toSettingsForm(settings);
+    form.categories[0]!.drop = typed;
+    expect(fromSettingsForm(form).problems).toEqual([
+      { field: 'categories.0.drop', message: 'Write how many are dropped, from 0 to 50.' },
+    ]);
   });
   it('takes a decimal comma', () => {
     const form = toSettingsForm(settings);

@@ -5,7 +5,7 @@ import { readPoints } from '../../ui/pointWords';
 
 /** A course's settings as they are typed: percentages are texts. */
 export interface SettingsForm extends Omit<CourseSettings, 'categories' | 'letters'> {
-  categories: { id: string; title: string; weight: string; zeroForMissing: boolean }[];
+  categories: { id: string; title: string; weight: string; zeroForMissing: boolean; drop: string }[];
   letters: { letter: string; from: string }[];
   /** With another zone: whether dates keep their times of day, or their moments. */
   keepWallClock: boolean;
@@ -15,7 +15,11 @@ export interface SettingsForm extends Omit<CourseSettings, 'categories' | 'lette
 export function toSettingsForm(settings: CourseSettings): SettingsForm {
   return {
     ...settings,
-    categories: settings.categories.map((each) => ({ ...each, weight: String(each.weight / 100) })),
+    categories: settings.categories.map((each) => ({
+      ...each,
+      weight: String(each.weight / 100),
+      drop: String(each.drop ?? 0),
+    })),
     letters: [...settings.letters]
       .sort((a, b) => b.from - a.from)
       .map((each) => ({ letter: each.letter, from: String(each.from / 100) })),
@@ -38,6 +42,11 @@ export function fromSettingsForm(form: SettingsForm): {
     problems.push({ field, message: 'Write a percentage from 0 to 100.' });
     return 0;
   };
+  const count = (text: string, field: Path<SettingsForm>): number => {
+    if (/^\d{1,2}$/.test(text.trim()) && Number(text) <= 50) return Number(text);
+    problems.push({ field, message: 'Write how many are dropped, from 0 to 50.' });
+    return 0;
+  };
   const { title, code, zone, firstDay, lastDay, freeWeeks, units, mode } = form;
   const settings = {
     title,
@@ -51,6 +60,7 @@ export function fromSettingsForm(form: SettingsForm): {
     categories: form.categories.map((each, at) => ({
       ...each,
       weight: percent(each.weight, `categories.${at}.weight`),
+      drop: count(each.drop, `categories.${at}.drop`),
     })),
     letters: form.letters.map((each, at) => ({ ...each, from: percent(each.from, `letters.${at}.from`) })),
   };
