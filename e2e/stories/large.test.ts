@@ -99,4 +99,22 @@ describe('a forum of thousands of posts', () => {
     );
     await page.until(async () => (await elements()) < 1500, 'the screen as before', LAYING_OUT_ALL);
   });
+
+  it('its docket draws the students that are near, and finds any of them', async () => {
+    const { page } = s;
+    await page.fetch('post', '/api/demo/session', { personId: 'large-instructor' });
+    await page.go('/c/large-course/evaluate/large-forum');
+    await page.find('link', /Example/);
+    const drawn = () =>
+      run<[number, string]>(
+        `const rows = [...document.querySelectorAll('[aria-label=Docket] li')];
+         return [rows.length, rows[0].getAttribute('aria-setsize')];`,
+      );
+    const [rows, of] = await drawn();
+    expect(of).toBe('120');
+    expect(rows).toBeLessThan(80);
+    await page.type('Find a student', 'large-s119');
+    await page.find('link', /large-s119/);
+    await page.until(async () => (await drawn())[0] === 1, 'the one that is found');
+  });
 });

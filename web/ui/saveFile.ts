@@ -5,5 +5,6 @@ export function saveFile(name: string, type: string, text: string): void {
   link.href = address;
   link.download = name;
   link.click();
-  URL.revokeObjectURL(address);
+  // Some browsers read the file only a moment after the click.
+  setTimeout(() => URL.revokeObjectURL(address), 10_000);
 }

@@ -9,6 +9,7 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
+import { ForCourse } from './ForCourse';
 import { forumSentence } from './planData';
 
 const OF: Record<Recipe['of'], string> = {
@@ -62,15 +63,7 @@ export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; cl
             onChange={(event) => setNote(event.target.value)}
           />
         </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={forCourse}
-            onChange={(event) => setForCourse(event.target.checked)}
-          />
-          For everyone who teaches this course
-        </label>
+        <ForCourse value={forCourse} change={setForCourse} />
         <p className="quiet text-sm">
           Prompt, rules and evaluation are kept; dates count from the Monday of the week it starts in. Groups,
           own terms, audience and prerequisites belong to this term and stay here.

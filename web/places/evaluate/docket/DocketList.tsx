@@ -8,7 +8,7 @@ import { useKeys } from '../../../ui/keys';
 import { countWords } from '../../../ui/pointWords';
 import { DocketFilters } from './DocketFilters';
 import type { DocketFilter } from './docketOrder';
-import { DocketRowItem } from './DocketRowItem';
+import { DocketRows } from './DocketRows';
 import { Given } from './Given';
 import { ManyAtOnce } from './ManyAtOnce';
 import { ReleaseAt } from './ReleaseAt';
@@ -196,21 +196,7 @@ export function DocketList({
           )}
         </div>
       </div>
-      <ul className="relative min-h-0 grow overflow-y-auto py-1">
-        {rows.map((row) => (
-          <DocketRowItem
-            key={row.student.id}
-            row={row}
-            selected={row.student.id === selected}
-            to={addressOf(row.student.id)}
-            picked={picked === null ? null : picked.has(row.student.id)}
-            pick={() => pick(row.student.id)}
-          />
-        ))}
-        {rows.length === 0 && (
-          <li className="quiet px-4 py-6 text-sm">Nobody stands here. Choose another state or section.</li>
-        )}
-      </ul>
+      <DocketRows rows={rows} selected={selected} addressOf={addressOf} picked={picked} pick={pick} />
     </section>
   );
 }

@@ -1,4 +1,3 @@
-import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { DocketRow } from '../../../../contract/evaluate';
 import { EVIDENCE_WORDS } from '../../../ui/evidenceWords';
@@ -36,14 +35,12 @@ export function DocketRowItem({
   picked: boolean | null;
   pick: () => void;
 }) {
-  const ref = useRef<HTMLAnchorElement>(null);
-  useEffect(() => {
-    if (selected) ref.current?.scrollIntoView({ block: 'nearest' });
-  }, [selected]);
   const strong = isWaitedFor(row);
   const shows = row.points !== null && row.state !== 'changed' && row.state !== 'excused';
   return (
-    <li className={`flex items-center ${selected ? 'bg-neutral text-neutral-content' : 'hover:bg-base-200'}`}>
+    <div
+      className={`flex items-center ${selected ? 'bg-neutral text-neutral-content' : 'hover:bg-base-200'}`}
+    >
       {picked !== null && (
         <input
           type="checkbox"
@@ -54,7 +51,6 @@ export function DocketRowItem({
         />
       )}
       <Link
-        ref={ref}
         to={to}
         aria-current={selected ? 'true' : undefined}
         className={`flex min-w-0 grow items-center gap-3 py-1.5 pr-4 ${picked === null ? 'pl-4' : 'pl-3'}`}
@@ -97,6 +93,6 @@ export function DocketRowItem({
           )}
         </span>
       </Link>
-    </li>
+    </div>
   );
 }

@@ -13,6 +13,7 @@ import { NotFound } from '../../../ui/NotFound';
 import { maximumWords } from '../../../ui/pointWords';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
+import { ForCourse } from '../ForCourse';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
 import { GuideBuilder } from '../scoring/GuideBuilder';
 import { saveAsCsv, saveAsJson } from '../scoring/guideFiles';
@@ -35,7 +36,10 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
   const course = useCourse();
   const navigate = useNavigate();
   const { view: kept, begin } = useBegun(latest);
-  const { restored, keep, drop } = useKeptEdit<Edit>('guide', kept === null ? `new ${start.part.kind}` : id);
+  const { restored, keep, drop } = useKeptEdit<Edit>(
+    'guide',
+    kept === null ? `new ${start.part.kind} ${start.title}` : id,
+  );
   const [edit, setEdit] = useState<Edit>(restored?.value ?? start);
   const [tried, setTried] = useState(false);
   const [asks, setAsks] = useState(false);
@@ -103,15 +107,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
           onChange={(event) => change({ title: event.target.value })}
         />
       </label>
-      <label className="mt-3 flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm"
-          checked={edit.forCourse}
-          onChange={(event) => change({ forCourse: event.target.checked })}
-        />
-        For everyone who teaches this course
-      </label>
+      <ForCourse value={edit.forCourse} change={(forCourse) => change({ forCourse: forCourse })} />
       <div className="-ml-7">
         <GuideBuilder
           part={part}

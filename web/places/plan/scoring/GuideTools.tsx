@@ -9,6 +9,7 @@ import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { Failed, Loading } from '../../../ui/states';
+import { ForCourse } from '../ForCourse';
 import type { BuilderProps } from './builderProps';
 import { readGuideFile, saveAsCsv, saveAsJson } from './guideFiles';
 import { GUIDE_NAMES, guideFrom, guideToForm, guideWords, isGuided } from './guideForm';
@@ -131,15 +132,7 @@ function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void
           onChange={(event) => setTitle(event.target.value)}
         />
       </label>
-      <label className="mt-3 flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm"
-          checked={forCourse}
-          onChange={(event) => setForCourse(event.target.checked)}
-        />
-        For everyone who teaches this course
-      </label>
+      <ForCourse value={forCourse} change={setForCourse} />
       {problem && (
         <p role="alert" className="mt-2 text-sm text-error">
           {problem}
