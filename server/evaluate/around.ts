@@ -23,7 +23,8 @@ export async function around(
   while (up !== null) {
     const answered = opened.posts.get(up);
     if (!answered) break;
-    above.unshift(answered);
+    // What an assistant may not see at all is not told of, not even that it is there.
+    if (opened.sees.has(up)) above.unshift(answered);
     up = opened.placed.get(up)?.parentId ?? null;
   }
   const below = [...opened.posts.values()]

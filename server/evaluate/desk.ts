@@ -6,6 +6,7 @@ import { deskPosts } from './deskPosts';
 import { filesOf } from './scoreFiles';
 import { docketState } from '../../core/participation/docketState';
 import { participationOf } from '../../core/participation/participationOf';
+import type { Post } from '../../core/course/post';
 import type { ExplanationLine } from '../../core/scoring/explanation';
 import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
@@ -75,7 +76,7 @@ export async function desk(
     from: {
       // Whose dates differ is nothing that scoring asks.
       forum: { ...forum, ownTerms: [] },
-      done: { notAsked: part.notAsked, slots: part.slots, counted: part.counted },
+      done: { notAsked: part.notAsked, slots: part.slots, counted: part.counted.map(byItself) },
       at: now,
     },
     reading: readings && deskReading(course, readings),
@@ -115,3 +116,8 @@ const NOT_GIVEN = {
   releasedAt: null,
   excused: false,
 };
+
+/** A post as scoring reads it: whom it answers is known, and which post is nothing that scoring asks. */
+function byItself(post: Post): Post {
+  return { ...post, parentId: null, threadId: post.id };
+}

@@ -128,7 +128,7 @@ export async function deskPosts(
       marks: [...(noted.get(post.id) ?? [])],
       slot: part.slots.find((slot) => slot.postId === post.id && slot.kind !== 'attachment') ?? null,
       answers:
-        latest.above_at === null || latest.parent_id === null
+        latest.above_at === null || latest.parent_id === null || opened.sees.get(latest.parent_id) !== 'text'
           ? null
           : {
               author: course.setup.names.get(latest.above_author ?? '') ?? null,

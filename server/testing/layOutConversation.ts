@@ -1,3 +1,4 @@
+import type { ForumRules } from '../../contract/forumSettings';
 import { newForum } from '../../contract/newForum';
 import type { Forum } from '../../core/course/forum';
 import type { Post } from '../../core/course/post';
@@ -9,6 +10,15 @@ import { textOf } from '../../core/text/textOf';
 import { storedText } from '../text/toHtml';
 import { insertPost } from './insertPost';
 import { testServer, type Client, type TestServer } from './testServer';
+
+/** One part, judged by everything: with it dockets and the Desk are there to be asked. */
+export const EVALUATION: ForumRules['evaluation'] = {
+  maximum: 1000,
+  parts: [{ id: 'whole', title: 'Everything', maximum: 1000, basis: 'whole', kind: 'direct' }],
+  lateness: { kind: 'none' },
+  gate: 'none',
+  aboveMaximum: false,
+};
 
 /** What each post says, and nothing else does. */
 export const secretOf = (id: string) => `secret${id.replaceAll('-', '')}x`;
@@ -47,6 +57,7 @@ export async function layOut(
   server: TestServer,
   f: Forum,
   sketched: readonly Post[],
+  evaluation: ForumRules['evaluation'] = null,
 ): Promise<{ forum: Forum; posts: Post[] }> {
   const { db } = server;
   const prefix = `run${run++}`;
@@ -81,7 +92,7 @@ export async function layOut(
         seal: forum.seal,
         schedule: forum.schedule,
         required: { ...base.rules.required, ...forum.required },
-        evaluation: null,
+        evaluation,
       }),
       prompt: JSON.stringify(textOf('Say why.')),
       prompt_html: '<p>Say why.</p>',
@@ -89,6 +100,18 @@ export async function layOut(
       created_at: 0,
     })
     .execute();
+  if (evaluation !== null)
+    await db
+      .insertInto('item')
+      .values({
+        id: forum.id,
+        course_id: 'rivers',
+        forum_id: forum.id,
+        title: 'A forum',
+        maximum: 1000,
+        position: 0,
+      })
+      .execute();
   for (const [index, post] of posts.entries()) {
     const source = posts[index - 1];
     const own = textOf(secretOf(post.id));
