@@ -38,7 +38,6 @@ export function dropped(items: readonly Droppable[], k: number, extra: Points): 
   const drop = Math.min(k, items.length - 1);
   if (drop <= 0) return [];
   let kept: readonly Droppable[] = items;
-  let gone: readonly Droppable[] = [];
   // Any choice to begin with; from here on the fraction only rises, and there are finitely many choices.
   for (let first = true; ; first = false) {
     const earned = kept.reduce((sum, item) => sum + BigInt(item.earned), BigInt(extra));
@@ -50,7 +49,6 @@ export function dropped(items: readonly Droppable[], k: number, extra: Points): 
       BigInt(extra) * possible,
     );
     kept = next.kept;
-    gone = next.dropped;
-    if (!first && lift <= 0n) return gone.map(({ id }) => id);
+    if (!first && lift <= 0n) return next.dropped.map(({ id }) => id);
   }
 }
