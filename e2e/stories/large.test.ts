@@ -102,6 +102,7 @@ describe('a forum of thousands of posts', () => {
 
   it('its docket draws the students that are near, and finds any of them', async () => {
     const { page } = s;
+    await page.go('/sign-in');
     await page.fetch('post', '/api/demo/session', { personId: 'large-instructor' });
     await page.go('/c/large-course/evaluate/large-forum');
     await page.find('link', /Example/);

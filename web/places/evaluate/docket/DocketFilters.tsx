@@ -1,5 +1,6 @@
 import type { DocketRow } from '../../../../contract/evaluate';
 import { useCourse } from '../../../data/course';
+import { useTyped } from '../../../ui/useTyped';
 import { STATE_ORDER, STATE_WORDS } from '../states';
 import type { DocketFilter } from './docketOrder';
 
@@ -16,6 +17,7 @@ export function DocketFilters({
   setFilter: (filter: DocketFilter) => void;
 }) {
   const course = useCourse();
+  const [find, setFind] = useTyped(filter.find, (next) => setFilter({ ...filter, find: next }));
   const count = (is: (row: DocketRow) => boolean) => all.filter(is).length;
   const also = [
     ['asks', 'another look', count(({ asks }) => asks)],
@@ -86,8 +88,8 @@ export function DocketFilters({
         className={`input input-xs raised h-8 w-full ${groups.length > 0 ? 'col-span-2' : ''}`}
         aria-label="Find a student"
         placeholder="Find a student"
-        value={filter.find}
-        onChange={(event) => setFilter({ ...filter, find: event.target.value })}
+        value={find}
+        onChange={(event) => setFind(event.target.value)}
       />
     </>
   );
