@@ -7,7 +7,6 @@ import type { DocketState } from '../core/participation/docketState';
 import type { Slot } from '../core/participation/slot';
 import type { ChangeSince } from '../core/participation/changedSince';
 import type { Agreement } from '../core/scoring/agreement';
-import type { Distribution } from '../core/scoring/distribution';
 import type { ExplanationLine } from '../core/scoring/explanation';
 import type { Suggestion } from '../core/scoring/suggest';
 import type { RichNode } from '../core/text/richText';
@@ -26,13 +25,13 @@ import {
 } from './basics';
 import { endpoint } from './endpoint';
 import { fileView } from './files';
-import { forumSettings } from './forumSettings';
 import { richText } from './richText';
+import { secondLook } from './secondLooks';
 
 const counts = z.record(z.string(), z.int());
 
 /** Whether names are covered until a score is given; a forum may say so for everybody. */
-const names = z.enum(['shown', 'hidden']).default('shown');
+export const names = z.enum(['shown', 'hidden']).default('shown');
 
 export const listDockets = endpoint({
   method: 'get',
@@ -202,18 +201,6 @@ export const deskPost = z.object({
   since: z.custom<ChangeSince>().nullable(),
 });
 export type DeskPost = z.infer<typeof deskPost>;
-
-/** A student's wish for another look at a released score, and what became of it. */
-export const secondLook = z.object({
-  id,
-  askedAt: instant,
-  reason: z.string(),
-  state: z.enum(['asked', 'answered', 'changed']),
-  answer: z.string().nullable(),
-  answeredAt: instant.nullable(),
-  answeredBy: z.string().nullable(),
-});
-export type SecondLook = z.infer<typeof secondLook>;
 
 /** One student's contribution and score on the Desk. */
 export const deskView = z.object({
@@ -395,40 +382,6 @@ export const planRelease = endpoint({
   answer: done,
 });
 
-export const askForLook = endpoint({
-  method: 'post',
-  path: '/api/courses/:course/forums/:forum/looks',
-  summary: 'Ask for another look at one’s own released score (student)',
-  params: forumParams,
-  body: z.strictObject({
-    id,
-    reason: z
-      .string()
-      .trim()
-      .min(1, 'Say what should be looked at again.')
-      .max(4000, 'At most 4,000 characters.'),
-  }),
-  answer: done,
-});
-
-/** A wish for another look in the queue of the staff. */
-const queuedLook = secondLook.extend({
-  student: personName,
-  forum: z.object({ id, title: z.string() }),
-  /** What is given now. */
-  points: points.nullable(),
-  maximum: points,
-});
-export type QueuedLook = z.infer<typeof queuedLook>;
-
-export const listLooks = endpoint({
-  method: 'get',
-  path: '/api/courses/:course/looks',
-  summary: 'Wishes for another look in all forums, those that wait first, each by who asked earlier (staff)',
-  params: courseParams,
-  answer: z.object({ looks: z.array(queuedLook) }),
-});
-
 export const answerLook = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/looks/:look',
@@ -471,87 +424,4 @@ export const settleReadings = endpoint({
     at: z.union([z.literal('mean'), id]),
   }),
   answer: deskView,
-});
-
-const stays = z.enum(['overridden', 'changed', 'incomplete', 'notAsked']);
-
-/** What a change of rules does to one score. */
-export const rehearsedMove = z.object({
-  student: personName,
-  stands: z.enum(['given', 'suggested']),
-  before: points.nullable(),
-  after: points.nullable(),
-  /** Why a given score stays though it would be another; null where it moves. */
-  stays: stays.nullable(),
-  released: z.boolean(),
-});
-export type RehearsedMove = z.infer<typeof rehearsedMove>;
-
-/** A rehearsal on its way: how many students are done, and at its end what would move. */
-export const rehearsal = z.object({
-  id,
-  done: z.int(),
-  of: z.int(),
-  moves: z.array(rehearsedMove).nullable(),
-});
-export type RehearsalView = z.infer<typeof rehearsal>;
-
-export const rehearse = endpoint({
-  method: 'post',
-  path: '/api/courses/:course/forums/:forum/rehearsals',
-  summary: 'Rehearse changed settings of a forum: which scores would move, from what to what (instructor)',
-  params: forumParams,
-  body: z.strictObject({ id, settings: forumSettings }),
-  answer: rehearsal,
-});
-
-export const getRehearsal = endpoint({
-  method: 'get',
-  path: '/api/courses/:course/rehearsals/:rehearsal',
-  summary: 'How far a rehearsal is, and what it found (instructor)',
-  params: z.strictObject({ course: id, rehearsal: id }),
-  answer: rehearsal,
-});
-
-const spread = z.custom<Distribution>();
-
-export const getGiven = endpoint({
-  method: 'get',
-  path: '/api/courses/:course/forums/:forum/docket/given',
-  summary: 'How what was given in a forum is spread, by evaluator (staff)',
-  params: forumParams,
-  answer: z.object({
-    maximum: points,
-    all: spread,
-    evaluators: z.array(z.object({ name: z.string(), given: spread })),
-  }),
-});
-
-export const listAlike = endpoint({
-  method: 'get',
-  path: '/api/courses/:course/forums/:forum/docket/alike',
-  summary: 'Other students whose work was given the same level, with the posts it was given for (staff)',
-  params: forumParams,
-  query: z.strictObject({
-    part: id,
-    criterion: id.optional(),
-    level: id,
-    /** The student at hand, who is left out. */
-    without: id.optional(),
-    names,
-  }),
-  answer: z.object({
-    /** How many there are; the latest are listed. */
-    of: z.int(),
-    students: z.array(
-      z.object({
-        student: personName,
-        points,
-        /** Where a criterion is asked about: what it was given. */
-        here: points.nullable(),
-        comment: z.string().nullable(),
-        posts: z.array(z.object({ id, words: z.int(), html: z.string() })),
-      }),
-    ),
-  }),
 });

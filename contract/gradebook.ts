@@ -4,7 +4,8 @@ import type { Part } from '../core/course/evaluation';
 import type { ExplanationLine } from '../core/scoring/explanation';
 import { courseParams, id, instant, page, paging, percent, personName, points } from './basics';
 import { endpoint } from './endpoint';
-import { passage, secondLook } from './evaluate';
+import { passage } from './evaluate';
+import { secondLook } from './secondLooks';
 import { fileView } from './files';
 
 const item = z.object({

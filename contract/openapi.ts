@@ -4,6 +4,7 @@ import * as course from './course';
 import * as courseSettings from './courseSettings';
 import * as discuss from './discuss';
 import type { Endpoint } from './endpoint';
+import * as consistency from './consistency';
 import * as evaluate from './evaluate';
 import * as gradebook from './gradebook';
 import * as myWork from './myWork';
@@ -12,7 +13,9 @@ import * as plan from './plan';
 import * as reading from './reading';
 import * as guides from './guides';
 import * as recipes from './recipes';
+import * as rehearsal from './rehearsal';
 import * as remarks from './remarks';
+import * as secondLooks from './secondLooks';
 import * as roster from './roster';
 import { problem } from './problem';
 import * as session from './session';
@@ -41,6 +44,9 @@ export const endpoints: readonly Endpoint[] = [
   notices,
   myWork,
   evaluate,
+  consistency,
+  rehearsal,
+  secondLooks,
   remarks,
   gradebook,
   vantage,

@@ -28,6 +28,14 @@ export function pairOf(readings: readonly Reading[]): readonly [Reading, Reading
 }
 
 /**
+ * Whether an evaluator is to read a student a second time, without learning what the first has given: somebody else has read the student,
+ * and they have not. (docs/rules §6)
+ */
+export function readsSecond(readings: readonly Reading[], readerId: Id): boolean {
+  return readings.length === 1 && readings[0]!.readerId !== readerId;
+}
+
+/**
  * Whether two readings differ and nobody has settled it since. (docs/rules §6)
  *
  * @param settledAt when a disagreement was last settled; null: never

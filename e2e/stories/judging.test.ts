@@ -166,7 +166,7 @@ describe('a second reading', () => {
 describe('what is handed back', () => {
   const s = story();
 
-  it('comments on passages, a dictated remark and a file reach the student with the score, in place', async () => {
+  it('comments on passages and a dictated remark reach the student with the score, in place', async () => {
     const { page } = s;
     await page.enter('Teodora Maric');
     await page.go('/c/rvc210/evaluate/floodplain/sade-nkemelu');

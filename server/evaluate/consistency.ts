@@ -1,5 +1,5 @@
 import type { AnswerOf } from '../../contract/endpoint';
-import type { getGiven, listAlike } from '../../contract/evaluate';
+import type { getGiven, listAlike } from '../../contract/consistency';
 import type { Basis, Part } from '../../core/course/evaluation';
 import { participationOf } from '../../core/participation/participationOf';
 import { postsOf } from '../../core/scoring/basis';

@@ -5,6 +5,7 @@ import {
   isToSettle,
   meanOf,
   pairOf,
+  readsSecond,
   type Agreement,
   type Reading,
 } from '../../core/scoring/agreement';
@@ -115,12 +116,9 @@ export async function readingsFor(
   return (await readingsOf(db, itemId, studentId)).get(studentId) ?? UNREAD;
 }
 
-/**
- * Whether an evaluator is to read a student a second time, without learning what the first has given: somebody else has, and they have
- * not. (docs/rules §6)
- */
+/** {@link readsSecond}, asked of what is kept of a student. */
 export function isSecond({ given }: StudentReadings, readerId: string): boolean {
-  return given.length === 1 && given[0]!.readerId !== readerId;
+  return readsSecond(given, readerId);
 }
 
 /** What a docket tells of a student's readings. */

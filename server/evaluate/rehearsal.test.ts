@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import type { DeskView, RehearsalView } from '../../contract/evaluate';
+import type { DeskView } from '../../contract/evaluate';
+import type { RehearsalView } from '../../contract/rehearsal';
 import type { ForumForEdit } from '../../contract/plan';
 import { at, C, F, withForum } from '../testing/testServer';
 

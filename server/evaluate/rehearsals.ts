@@ -1,5 +1,5 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
-import type { RehearsalView, RehearsedMove } from '../../contract/evaluate';
+import type { RehearsalView, RehearsedMove } from '../../contract/rehearsal';
 import type { ForumSettings } from '../../contract/forumSettings';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import type { QueuedLook, DeskView, DocketView } from '../../contract/evaluate';
+import type { QueuedLook } from '../../contract/secondLooks';
+import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { ScoresView } from '../../contract/gradebook';
 import { at, C, F, withForum, type Client } from '../testing/testServer';
 

@@ -4,7 +4,10 @@ import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
 import { coveredDesk, coveredDocket, coverNames, withoutCalls } from './coveredNames';
 import * as contract from '../../contract/evaluate';
+import * as consistency from '../../contract/consistency';
+import * as rehearsal from '../../contract/rehearsal';
 import * as remarks from '../../contract/remarks';
+import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
 import { actOnDocket, undoAct } from './actOnDocket';
@@ -58,11 +61,11 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return { ...view, ...pageOf(view.rows, query) };
   });
 
-  forMember(app, deps, contract.getGiven, 'staff', ({ course, params }) =>
+  forMember(app, deps, consistency.getGiven, 'staff', ({ course, params }) =>
     givenSpread(db, course, params.forum),
   );
 
-  forMember(app, deps, contract.listAlike, 'staff', async ({ course, params, query, now }) => {
+  forMember(app, deps, consistency.listAlike, 'staff', async ({ course, params, query, now }) => {
     const covered = await coverNames(db, course, params.forum, {
       names: query.names,
       student: query.without,
@@ -185,13 +188,13 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return DONE;
   });
 
-  forMember(app, deps, contract.askForLook, 'student', async ({ course, params, body, now }) => {
+  forMember(app, deps, looks.askForLook, 'student', async ({ course, params, body, now }) => {
     await askForLook(db, course, params.forum, body, now);
     deps.live.concerns(course.setup.id, staffOf(course));
     return DONE;
   });
 
-  forMember(app, deps, contract.listLooks, 'staff', async ({ course }) => ({
+  forMember(app, deps, looks.listLooks, 'staff', async ({ course }) => ({
     looks: await queueOfLooks(db, course),
   }));
 
@@ -202,11 +205,11 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return show(db);
   });
 
-  forMember(app, deps, contract.rehearse, 'instructor', async ({ course, params, body, now }) => {
+  forMember(app, deps, rehearsal.rehearse, 'instructor', async ({ course, params, body, now }) => {
     refuseStrangeReferences(course.setup, params.forum, body.settings);
     return rehearsals.begin(course, params.forum, body.id, body.settings, now);
   });
-  forMember(app, deps, contract.getRehearsal, 'instructor', async ({ course, params }) =>
+  forMember(app, deps, rehearsal.getRehearsal, 'instructor', async ({ course, params }) =>
     rehearsals.fetch(course, params.rehearsal),
   );
 

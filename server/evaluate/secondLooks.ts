@@ -1,4 +1,4 @@
-import type { QueuedLook, SecondLook } from '../../contract/evaluate';
+import type { QueuedLook, SecondLook } from '../../contract/secondLooks';
 import { lookOutcome, whyNoLook, type NoLook } from '../../core/scoring/secondLook';
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
-import { listDockets, listLooks } from '../../../contract/evaluate';
+import { listDockets } from '../../../contract/evaluate';
+import { listLooks } from '../../../contract/secondLooks';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { countWords, maximumWords } from '../../ui/pointWords';

@@ -1,5 +1,5 @@
 import { Link, useSearchParams } from 'react-router';
-import { listLooks, type QueuedLook } from '../../../contract/evaluate';
+import { listLooks, type QueuedLook } from '../../../contract/secondLooks';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { maximumWords, pointWords } from '../../ui/pointWords';

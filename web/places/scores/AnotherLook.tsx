@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { askForLook } from '../../../contract/evaluate';
+import { askForLook } from '../../../contract/secondLooks';
 import type { ScoresView } from '../../../contract/gradebook';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';

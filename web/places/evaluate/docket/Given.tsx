@@ -1,5 +1,6 @@
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { getGiven, type DocketView } from '../../../../contract/evaluate';
+import { getGiven } from '../../../../contract/consistency';
+import { type DocketView } from '../../../../contract/evaluate';
 import { STRETCHES, type Distribution } from '../../../../core/scoring/distribution';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';

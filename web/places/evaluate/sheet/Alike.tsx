@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { listAlike } from '../../../../contract/evaluate';
+import { listAlike } from '../../../../contract/consistency';
 import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { RehearsedMove } from '../../../../contract/evaluate';
+import type { RehearsedMove } from '../../../../contract/rehearsal';
 import { useCourse } from '../../../data/course';
 import { numberWords, pointWords, countWords } from '../../../ui/pointWords';
 import type { Rehearsed } from './useRehearsal';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { getRehearsal, rehearse, type RehearsalView } from '../../../../contract/evaluate';
+import { getRehearsal, rehearse, type RehearsalView } from '../../../../contract/rehearsal';
 import type { ForumSettings } from '../../../../contract/forumSettings';
 import { call, sentenceOf } from '../../../data/api';
 import { newId } from '../../../data/newId';
