@@ -2,6 +2,9 @@ const FORMULA = /^[=+\-@\t\r]/;
 const SPECIAL = /[",\r\n]/;
 const NUMBER = /^-?\d+(\.\d+)?$/;
 
+/** A cell in quotes where it has to be. */
+const quoted = (text: string): string => (SPECIAL.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
 /**
  * One cell of a CSV file by RFC 4180. Text that a spreadsheet would run as a formula gets a leading apostrophe, and so
  * does text that begins with one, so that {@link plainCell} gives back exactly what was written.
@@ -10,7 +13,7 @@ const NUMBER = /^-?\d+(\.\d+)?$/;
  */
 export function csvCell(value: string): string {
   const guarded = (FORMULA.test(value) && !NUMBER.test(value)) || value.startsWith("'") ? `'${value}` : value;
-  return SPECIAL.test(guarded) ? `"${guarded.replaceAll('"', '""')}"` : guarded;
+  return quoted(guarded);
 }
 
 /** What a cell said before {@link csvCell} guarded it. */
@@ -25,4 +28,9 @@ export function plainCell(cell: string): string {
  */
 export function csvFile(rows: readonly (readonly string[])[]): string {
   return rows.map((row) => row.map(csvCell).join(',') + '\r\n').join('');
+}
+
+/** The same for files that programs read and no spreadsheet opens: every cell as it is, nothing guarded. */
+export function plainCsvFile(rows: readonly (readonly string[])[]): string {
+  return rows.map((row) => row.map(quoted).join(',') + '\r\n').join('');
 }

@@ -1,5 +1,6 @@
 import type { Id } from '../course/id';
 import type { Percent, Points } from '../scoring/points';
+import type { Instant } from '../time/instant';
 
 /** How an item's score is shown. (rules §7) */
 export type Display = 'points' | 'percent' | 'letter' | 'done';
@@ -15,6 +16,8 @@ export interface Item {
   readonly display: Display;
   readonly counts: boolean;
   readonly extraCredit: boolean;
+  /** When it is due, for an item entered by hand; a forum brings its own dates. Absent or null: never. */
+  readonly dueAt?: Instant | null;
 }
 
 /** Items that are totalled together. (rules §7) */

@@ -41,6 +41,7 @@ export interface Notice {
   readonly key: string;
   readonly kind: NoticeKind;
   readonly at: Instant;
+  /** The forum; with `released` of an item that no forum feeds, the item. */
   readonly forumId: Id;
   /** The post it leads to; null leads to the forum. */
   readonly postId: Id | null;

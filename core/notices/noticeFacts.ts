@@ -38,7 +38,13 @@ export interface NoticeFacts {
   /** Where a post stands at the instant asked for; undefined where it does not exist then. */
   readonly placeOf: (post: Pick<Post, 'id' | 'forumId'>) => PostInPlace | undefined;
   readonly decisions: readonly PostDecision[];
-  readonly released: readonly { readonly forumId: Id; readonly at: Instant }[];
+  /** By forum; by item where no forum feeds it. */
+  readonly released: readonly {
+    /** The forum, or the item that none feeds. */
+    readonly forumId: Id;
+    readonly byHand: boolean;
+    readonly at: Instant;
+  }[];
   /** Answers to what the person asked to be looked at again. */
   readonly looked: readonly {
     readonly id: Id;

@@ -141,10 +141,13 @@ describe('what somebody is told of', () => {
         after: { postingFrom: null, postingUntil: null, initialDue: 2, repliesDue: null },
       },
     ];
-    const more = { dates, released: [{ forumId: 'forum', at: at('03-04 11:00') }] };
+    const more = { dates, released: [{ forumId: 'forum', byHand: false, at: at('03-04 11:00') }] };
     expect(kinds(factsOf(asInes, open, [], NOW, more)).map(([kind]) => kind)).toEqual(['released', 'dates']);
     const hidden = forum({ schedule: { visibleFrom: at('03-20 00:00') } });
     expect(kinds(factsOf(asInes, hidden, [], NOW, more)).map(([kind]) => kind)).toEqual(['released']);
+    const walk = { forumId: 'gauge-walk', byHand: true, at: at('03-04 11:00') };
+    const gone = { ...walk, forumId: 'in-the-bin', byHand: false };
+    expect(kinds(factsOf(asInes, open, [], NOW, { released: [walk, gone] }))).toHaveLength(1);
     expect(noticesFor(factsOf(asInes, open, [], at('03-04 09:00'), more), at('03-04 09:00'))).toEqual([]);
   });
   it('tells staff how many posts wait, and students nothing of it', () => {

@@ -87,8 +87,8 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
       line: reason,
     });
   }
-  for (const { forumId, at } of facts.released)
-    if (at <= t && keeps(forumId))
+  for (const { forumId, byHand, at } of facts.released)
+    if (at <= t && (byHand || keeps(forumId)))
       notices.push({ ...BLANK, key: `released:${forumId}:${at}`, kind: 'released', at, forumId });
   for (const { id, forumId, at, by, answer } of facts.looked)
     if (at <= t && keeps(forumId))

@@ -21,7 +21,8 @@ export type ExplanationCode =
   | 'gateWhole'
   | 'adjustment'
   | 'heldWithin'
-  | 'override';
+  | 'override'
+  | 'byHand';
 
 /**
  * One line of an explanation: what, how much, why, and the posts behind it. The amounts of all lines add up to the

@@ -7,6 +7,9 @@ export type Percent = number;
 /** 100 % in hundredths of a percent. */
 export const WHOLE: Percent = 10_000;
 
+/** Hundredths as a decimal number with a point, as files and sentences carry it: 850 is "8.50". */
+export const decimal = (hundredths: number): string => (hundredths / 100).toFixed(2);
+
 /**
  * An exact quotient of integers rounded half away from zero. (rules §6)
  *
