@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isDay } from '../core/time/calendarDay';
 
 /** An identifier made at random by the client: 8 to 40 letters, digits, `-` or `_`. */
 export const id = z.string().regex(/^[A-Za-z0-9_-]{4,40}$/, 'an id has 4 to 40 letters, digits, - or _');
@@ -55,9 +56,5 @@ export const personName = z.object({
 });
 export type PersonName = z.infer<typeof personName>;
 
-const isDay = (text: string) => {
-  const at = new Date(`${text}T00:00Z`);
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text);
-};
 /** A day of the calendar; one that its month does not have is none. */
 export const day = z.string().refine(isDay, { error: 'Write a day such as 2026-02-02.', abort: true });

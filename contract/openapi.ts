@@ -1,14 +1,19 @@
 import { z } from 'zod';
 import * as admin from './admin';
+import * as cells from './cells';
 import * as course from './course';
 import * as courseSettings from './courseSettings';
 import * as discuss from './discuss';
+import * as docketActs from './docketActs';
 import type { Endpoint } from './endpoint';
 import * as consistency from './consistency';
 import * as evaluate from './evaluate';
 import * as gradebook from './gradebook';
+import * as gradebookFile from './gradebookFile';
+import * as items from './items';
 import * as myWork from './myWork';
 import * as notices from './notices';
+import * as oneRoster from './oneRoster';
 import * as plan from './plan';
 import * as reading from './reading';
 import * as guides from './guides';
@@ -17,9 +22,11 @@ import * as rehearsal from './rehearsal';
 import * as remarks from './remarks';
 import * as secondLooks from './secondLooks';
 import * as roster from './roster';
+import * as scores from './scores';
 import { problem } from './problem';
 import * as session from './session';
 import * as stewarding from './stewarding';
+import * as studentTerm from './studentTerm';
 import * as vantage from './vantage';
 
 function isEndpoint(value: unknown): value is Endpoint {
@@ -44,11 +51,18 @@ export const endpoints: readonly Endpoint[] = [
   notices,
   myWork,
   evaluate,
+  docketActs,
   consistency,
   rehearsal,
   secondLooks,
   remarks,
   gradebook,
+  items,
+  cells,
+  gradebookFile,
+  oneRoster,
+  scores,
+  studentTerm,
   vantage,
 ]
   .flatMap((feature) => Object.values(feature) as unknown[])

@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { done, forumParams, id, instant, personName, points } from './basics';
+import { endpoint } from './endpoint';
+import { names } from './evaluate';
+import { richText } from './richText';
+
+/** Something that is done to many students of a docket at once. */
+export const docketAct = z.enum(['accept', 'zero', 'excuse', 'remark']);
+export type DocketAct = z.infer<typeof docketAct>;
+
+export const actOnDocket = endpoint({
+  method: 'post',
+  path: '/api/courses/:course/forums/:forum/docket',
+  summary:
+    'Accept suggestions, give 0, excuse, or remark on many students at once (staff); first as a preview, then done, and undone in one step',
+  params: forumParams,
+  body: z
+    .strictObject({
+      /** Made by the client; undoing names it. */
+      id,
+      act: docketAct,
+      /** Whom; `nothing`: everyone who has written nothing; `ready`: everyone who is ready. */
+      students: z.union([
+        z.enum(['nothing', 'ready']),
+        z.array(id).min(1, 'Choose at least one student.').max(5000),
+      ]),
+      /** What is remarked, with places in braces; read by the students with the score. */
+      remark: richText.nullable().default(null),
+      /** Only says what it would do. */
+      preview: z.boolean(),
+      names,
+    })
+    .refine(({ act, remark }) => act !== 'remark' || remark !== null, {
+      path: ['remark'],
+      message: 'Write the remark.',
+    }),
+  answer: z.object({
+    /** Whom it is done to, and the points they then have; null where there are none. */
+    changes: z.array(
+      z.object({
+        student: personName,
+        before: points.nullable(),
+        after: points.nullable(),
+        excused: z.boolean(),
+      }),
+    ),
+    /** The others, by what was in the way. */
+    passed: z.array(z.object({ why: z.string(), students: z.array(personName) })),
+  }),
+});
+
+export const undoDocketAct = endpoint({
+  method: 'delete',
+  path: '/api/courses/:course/forums/:forum/docket/acts/:act',
+  summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
+  params: z.strictObject({ course: id, forum: id, act: id }),
+  query: z.strictObject({ names }),
+  answer: z.object({ undone: z.int(), passed: z.array(personName) }),
+});
+
+export const planRelease = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/release-at',
+  summary: 'Release what is given by a moment to come, by itself; null takes the plan back (staff)',
+  params: forumParams,
+  body: z.strictObject({ at: instant.nullable() }),
+  answer: done,
+});
+
+export const release = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/released',
+  summary: 'Release given scores to students, or take them back (staff)',
+  params: forumParams,
+  body: z.strictObject({
+    students: z.union([z.literal('all'), z.array(id).max(5000)]),
+    released: z.boolean(),
+  }),
+  answer: z.object({
+    changed: z.int(),
+    /** Scores that two evaluators see differently: they are settled before all are released. */
+    unsettled: z.int(),
+  }),
+});

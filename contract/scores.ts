@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import type { Display } from '../core/gradebook/gradebook';
+import type { Part } from '../core/course/evaluation';
+import type { ExplanationLine } from '../core/scoring/explanation';
+import { courseParams, id, instant, percent, points } from './basics';
+import { endpoint } from './endpoint';
+import { passage } from './evaluate';
+import { fileView } from './files';
+import { letters, sum, total } from './gradebook';
+import { secondLook } from './secondLooks';
+
+/** A student's released scores; nothing of what is not released. */
+export const scoresView = z.object({
+  mode: z.enum(['weighted', 'byPoints']),
+  letters,
+  items: z.array(
+    z.object({
+      id,
+      forumId: id.nullable(),
+      title: z.string(),
+      category: z.string().nullable(),
+      maximum: points,
+      /** Of an item that no forum feeds. */
+      dueAt: instant.nullable(),
+      display: z.custom<Display>(),
+      state: z.enum(['released', 'excused', 'open', 'zero']),
+      /** Dropped in its category: it does not count, so that what stays is the best possible. */
+      dropped: z.boolean(),
+      points: points.nullable(),
+      parts: z.array(z.custom<Part>()),
+      lines: z.array(z.custom<ExplanationLine>()),
+      remarkHtml: z.string().nullable(),
+      /** Own posts with comments on passages of them. */
+      posts: z.array(z.object({ id, at: instant, html: z.string(), passages: z.array(passage) })),
+      /** What goes with the score: sound, video, files. */
+      files: z.array(fileView),
+      releasedAt: instant.nullable(),
+      /** What they asked to be looked at again, the newest first. */
+      looks: z.array(secondLook),
+      /** Whether they may ask now, and until when at the latest. */
+      mayAsk: z.boolean(),
+      askUntil: instant.nullable(),
+    }),
+  ),
+  categories: z.array(z.object({ id, title: z.string(), weight: percent, sum })),
+  total,
+});
+export type ScoresView = z.infer<typeof scoresView>;
+
+export const getScores = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/scores',
+  summary: 'Released scores and the total so far (student)',
+  params: courseParams,
+  answer: scoresView,
+});
