@@ -8,6 +8,7 @@ import { courseRoutes } from './course/routes';
 import type { Deps } from './deps';
 import { discussRoutes } from './discuss/routes';
 import { evaluateRoutes } from './evaluate/routes';
+import { exchangeRoutes } from './exchange/routes';
 import { fileRoutes } from './files/routes';
 import { gradebookRoutes } from './gradebook/routes';
 import { noSuchRoute, problemHandler } from './http/problem';
@@ -67,7 +68,9 @@ export function createApp(
     res.set({ 'Cache-Control': 'no-store', 'X-Juror-Now': String(deps.clock.now()) });
     next();
   });
-  app.use('/api/courses/:course/roster/import', express.json({ limit: '17mb' }));
+  // What is read from a file comes whole.
+  for (const path of ['roster/import', 'gradebook/file', 'gradebook/cells', 'gradebook/oneroster'])
+    app.use(`/api/courses/:course/${path}`, express.json({ limit: '17mb' }));
   app.use('/api', express.json({ limit: '512kb' }));
   sessionRoutes(app, deps);
   demoRoutes(app, deps);
@@ -80,6 +83,7 @@ export function createApp(
   myWorkRoutes(app, deps);
   evaluateRoutes(app, deps);
   gradebookRoutes(app, deps);
+  exchangeRoutes(app, deps);
   stewardingRoutes(app, deps);
   noticeRoutes(app, deps);
   mailRoutes(app, deps);

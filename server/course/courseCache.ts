@@ -24,6 +24,13 @@ export interface ForumCard {
   readonly questionHtml: ReadonlyMap<string, string>;
 }
 
+/** What stands beside an item's part in the totals. */
+export interface ItemCard {
+  readonly version: number;
+  /** Whether name and maximum are those of the forum that feeds it. */
+  readonly follows: boolean;
+}
+
 /** A member of a course. */
 export interface Member {
   readonly personId: string;
@@ -49,16 +56,21 @@ export interface CourseSetup {
   readonly members: ReadonlyMap<string, Member>;
   readonly names: ReadonlyMap<string, PersonName>;
   readonly students: ReadonlyMap<string, Student>;
+  /** How members are known outside of Juror; for staff alone. */
+  readonly contacts: ReadonlyMap<string, { readonly email: string; readonly studentNumber: string | null }>;
   readonly groups: ReadonlyMap<string, Group & { readonly title: string }>;
   readonly sections: readonly { id: string; title: string }[];
   readonly units: readonly { id: string; title: string }[];
   readonly gradebook: Gradebook;
+  /** What stands beside an item of the gradebook. */
+  readonly itemCards: ReadonlyMap<string, ItemCard>;
   /** In the order of the plan: by unit, then by position. */
   readonly forums: ReadonlyMap<string, Forum>;
   readonly cards: ReadonlyMap<string, ForumCard>;
 }
 
-async function load(db: Db, courseId: string): Promise<CourseSetup | null> {
+/** Reads a course as it stands, within a transaction as it stands there; null where there is none. */
+export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup | null> {
   const course = await db.selectFrom('course').selectAll().where('id', '=', courseId).executeTakeFirst();
   if (!course) return null;
   const sections = await db
@@ -71,13 +83,14 @@ async function load(db: Db, courseId: string): Promise<CourseSetup | null> {
     .selectFrom('item')
     .selectAll()
     .where('course_id', '=', courseId)
+    .where('removed_at', 'is', null)
     .orderBy('position')
     .execute();
   const rows = await db
     .selectFrom('member')
     .innerJoin('person', 'person.id', 'member.person_id')
     .selectAll('member')
-    .select(['person.id', 'given_name', 'family_name', 'preferred_name', 'sortable_name'])
+    .select(['person.id', 'email', 'given_name', 'family_name', 'preferred_name', 'sortable_name'])
     .where('course_id', '=', courseId)
     .execute();
   const collator = new Intl.Collator('en');
@@ -155,6 +168,9 @@ async function load(db: Db, courseId: string): Promise<CourseSetup | null> {
       ]),
     ),
     names: new Map(rows.map((row) => [row.person_id, personName(row)])),
+    contacts: new Map(
+      rows.map((row) => [row.person_id, { email: row.email, studentNumber: row.student_number }]),
+    ),
     students: new Map(
       rows.filter((row) => row.role === 'student').map((row) => [row.person_id, student(row)]),
     ),
@@ -171,13 +187,15 @@ async function load(db: Db, courseId: string): Promise<CourseSetup | null> {
           id: row.id,
           forumId: row.forum_id,
           title: row.title,
-          categoryId: row.forum_id === null ? null : (categoryOf.get(row.forum_id) ?? null),
+          categoryId: row.forum_id === null ? row.category_id : (categoryOf.get(row.forum_id) ?? null),
           maximum: row.maximum,
           display: row.display,
           counts: row.counts === 1,
           extraCredit: row.extra_credit === 1,
+          dueAt: row.due_at,
         })),
     },
+    itemCards: new Map(items.map((row) => [row.id, { version: row.version, follows: row.follows === 1 }])),
     forums: new Map(
       forums.map((row) => [
         row.id,
@@ -220,7 +238,7 @@ export class CourseCache {
   get(db: Db, courseId: string): Promise<CourseSetup | null> {
     let course = this.#courses.get(courseId);
     if (!course) {
-      course = load(db, courseId);
+      course = loadCourse(db, courseId);
       this.#courses.set(courseId, course);
       const forget = () => this.#courses.delete(courseId);
       course.then((found) => found ?? forget(), forget);

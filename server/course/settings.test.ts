@@ -99,7 +99,9 @@ describe('course settings', () => {
       .send('put', `${C}/forums/inside/settings`, { version: 0, settings: inUnit, publish: false })
       .expect(200);
     expect((await read()).used).toEqual({ units: { 'unit-1': 1 }, categories: { hearings: 2 } });
-    expect((await save({ categories: [] })).body.detail).toBe('2 forums stand in Hearings; move them first.');
+    expect((await save({ categories: [] })).body.detail).toBe(
+      '2 forums or items stand in Hearings; move them first.',
+    );
     await c.teodora
       .send('put', `${C}/plan/removed`, { forums: [{ id: 'inside', version: 1 }], removed: true })
       .expect(200);

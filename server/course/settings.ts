@@ -21,6 +21,13 @@ export async function settingsView(db: Db | Trx, courseId: string): Promise<Cour
     .where('id', '=', courseId)
     .executeTakeFirstOrThrow();
   const forums = await db.selectFrom('forum').selectAll().where('course_id', '=', courseId).execute();
+  const items = await db
+    .selectFrom('item')
+    .select('category_id')
+    .where('course_id', '=', courseId)
+    .where('forum_id', 'is', null)
+    .where('removed_at', 'is', null)
+    .execute();
   const count = (ids: readonly (string | null)[]) => {
     const used: Record<string, number> = {};
     for (const id of ids) if (id !== null) used[id] = (used[id] ?? 0) + 1;
@@ -42,7 +49,7 @@ export async function settingsView(db: Db | Trx, courseId: string): Promise<Cour
     },
     used: {
       units: count(forums.map(({ unit_id }) => unit_id)),
-      categories: count(forums.map(({ category_id }) => category_id)),
+      categories: count([...forums, ...items].map(({ category_id }) => category_id)),
     },
   };
 }
@@ -85,12 +92,13 @@ async function saveList(
     .where('course_id', '=', courseId)
     .execute();
   const field = table === 'unit' ? 'settings.units' : 'settings.categories';
+  const things = table === 'unit' ? ['forum', 'forums'] : ['forum or item', 'forums or items'];
+  const stand = (n: number) => (n === 1 ? `${things[0]} stands` : `${things[1]} stand`);
   for (const { id, title } of there.filter((row) => !list.some((next) => next.id === row.id))) {
-    if (used[id])
-      throw wrongField(
-        field,
-        `${used[id]} ${used[id] === 1 ? 'forum stands' : 'forums stand'} in ${title}; move them first.`,
-      );
+    if (used[id]) throw wrongField(field, `${used[id]} ${stand(used[id])} in ${title}; move them first.`);
+    // What was taken away stands in no category when it is brought back.
+    if (table === 'category')
+      await trx.updateTable('item').set({ category_id: null }).where('category_id', '=', id).execute();
     await trx.deleteFrom(table).where('id', '=', id).execute();
   }
   for (const [position, { id, title }] of list.entries()) {

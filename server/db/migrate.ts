@@ -7,6 +7,7 @@ import { stewarding } from './migrations/0005_stewarding';
 import { evaluating } from './migrations/0006_evaluating';
 import { judging } from './migrations/0007_judging';
 import { gradebook } from './migrations/0008_gradebook';
+import { items } from './migrations/0009_items';
 
 /** Every step of the data's layout, in order; the number of steps done stands in the file itself. */
 const MIGRATIONS: readonly string[] = [
@@ -18,6 +19,7 @@ const MIGRATIONS: readonly string[] = [
   evaluating,
   judging,
   gradebook,
+  items,
 ];
 
 /** Brings a data file to the newest layout; each step in a transaction of its own. */

@@ -272,6 +272,25 @@ export interface Database {
     counts: Generated<number>;
     extra_credit: Generated<number>;
     position: number;
+    /** Of an item made by hand; a forum brings its own. */
+    category_id: Generated<string | null>;
+    due_at: Generated<number | null>;
+    version: Generated<number>;
+    /** Taken away since. */
+    removed_at: Generated<number | null>;
+    /** Whether name and maximum follow the forum that feeds it. */
+    follows: Generated<number>;
+    /** How often a score in it has changed. Kept by triggers. */
+    changes: Generated<number>;
+  };
+  /** What staff note about a student among themselves. */
+  student_note: {
+    course_id: string;
+    person_id: string;
+    text: string;
+    version: number;
+    at: number;
+    by: string;
   };
   score: {
     item_id: string;

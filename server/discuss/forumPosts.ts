@@ -61,7 +61,7 @@ function forumPosts(posts: readonly Post[]): ForumPosts {
 const kept = new WeakMap<object, Map<string, Kept>>();
 
 /** The number of a forum's last change; 0 while nothing was written. */
-async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
+export async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
   const { n } = await db
     .selectFrom('post_change')
     .select((eb) => eb.fn.max('n').as('n'))

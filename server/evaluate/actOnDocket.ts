@@ -1,6 +1,6 @@
-import type { Selectable, Transaction } from 'kysely';
+import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
-import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/evaluate';
+import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/docketActs';
 import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
 import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
 import { fillInText } from '../../core/text/fillIn';
@@ -13,12 +13,13 @@ import { courseData } from '../discuss/loadPosts';
 import { notFound } from '../http/problem';
 import { toHtml } from '../text/toHtml';
 import { inDocket } from './docket';
+import { excuse } from './excuse';
+import { EMPTY_SCORE, keepScore, type StoredScore } from './keepScore';
 import type { RecordedScore } from './loadScores';
-import { noteGiven, readingsFor } from './readings';
-import { fillingFor, giveScore } from './giveScore';
+import { giveDecided } from './giveDecided';
+import { fillingFor } from './giveScore';
 
 type Trx = Transaction<Database>;
-type Stored = Selectable<Database['score']>;
 
 /** The reason students read with a 0 for nothing. */
 const NOTHING_WRITTEN = 'Nothing was written.';
@@ -26,7 +27,7 @@ const NOTHING_WRITTEN = 'Nothing was written.';
 /** One student an act reaches, and what comes of it. */
 interface Target {
   readonly studentId: string;
-  readonly stored: Stored | null;
+  readonly stored: StoredScore | null;
   readonly decisions: Decisions;
   readonly suggestion: Suggestion | null;
 }
@@ -44,34 +45,6 @@ const PASSED: Record<PassedOver, string> = {
 function below(remark: string | null, added: RichNode): RichNode {
   const before = remark === null ? [] : ((JSON.parse(remark) as RichNode).content ?? []);
   return { type: 'doc', content: [...before, ...(added.content ?? [])] };
-}
-
-const EMPTY = {
-  decisions: JSON.stringify(NO_DECISIONS),
-  remark: null,
-  remark_html: null,
-  points: null,
-  lines: '[]',
-  given_at: null,
-  given_by: null,
-  released_at: null,
-  excused: 0,
-};
-
-/** Writes what is kept of a score, with the next version. */
-async function keep(
-  trx: Trx,
-  itemId: string,
-  { studentId, stored }: Target,
-  row: Partial<Stored>,
-): Promise<number> {
-  const version = (stored?.version ?? 0) + 1;
-  await trx
-    .insertInto('score')
-    .values({ item_id: itemId, student_id: studentId, ...EMPTY, ...row, version })
-    .onConflict((oc) => oc.columns(['item_id', 'student_id']).doUpdateSet({ ...row, version }))
-    .execute();
-  return version;
 }
 
 /**
@@ -95,7 +68,7 @@ export function actOnDocket(
     const stored = new Map(rows.map((row) => [row.student_id, row]));
     const changes: AnswerOf<typeof endpoint>['changes'] = [];
     const passed = new Map<string, string[]>();
-    const before: { student: string; row: Stored | null; version: number }[] = [];
+    const before: { student: string; row: StoredScore | null; version: number }[] = [];
     const chosen = inDocket(course, data, forum, now).filter(({ student, state }) =>
       Array.isArray(students)
         ? students.includes(student.id)
@@ -158,40 +131,24 @@ async function apply(
   now: number,
 ): Promise<number> {
   const { studentId, stored, decisions, suggestion } = target;
-  const record = {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    subject: `score:${itemId}:${studentId}`,
-  };
-  if (act === 'excuse') {
-    const version = await keep(trx, itemId, target, { excused: 1 });
-    await keepRecord(trx, { ...record, what: 'score.excused' });
-    return version;
-  }
+  if (act === 'excuse') return excuse(trx, course, { itemId, studentId, stored }, true, now);
   if (act === 'remark') {
     const said = below(stored?.remark ?? null, fillInText(remark!, fillingFor(course, forumId, studentId)));
     // With a given score the remark reaches the student; before that it waits for the score.
     const html = stored?.points == null ? {} : { remark_html: toHtml(said) };
-    const version = await keep(trx, itemId, target, { remark: JSON.stringify(said), ...html });
+    const version = await keepScore(trx, { itemId, ...target }, { remark: JSON.stringify(said), ...html });
     if (stored?.points != null)
       await keepRecord(trx, {
-        ...record,
+        courseId: course.setup.id,
+        at: now,
+        actorId: course.person.id,
         what: 'score.remarked',
+        subject: `score:${itemId}:${studentId}`,
         after: { remarkHtml: toHtml(said) } satisfies Partial<RecordedScore>,
       });
     return version;
   }
-  const version = await keep(trx, itemId, target, { decisions: JSON.stringify(decisions) });
-  const kept = stored?.remark == null ? null : (JSON.parse(stored.remark) as RichNode);
-  const about = { forumId, itemId, studentId, before: stored?.points ?? null };
-  await giveScore(trx, course, about, suggestion!, decisions, kept, now);
-  if (forumIn(course.setup, forumId).forum.evaluation!.secondReading) {
-    const readings = await readingsFor(trx, itemId, studentId);
-    const reader = { itemId, studentId, readerId: course.person.id };
-    await noteGiven(trx, reader, readings, { decisions, points: suggestion!.points }, now);
-  }
-  return version;
+  return giveDecided(trx, course, { forumId, itemId, studentId, stored }, decisions, suggestion!, now);
 }
 
 /**
@@ -218,7 +175,7 @@ export function undoAct(
       .where('undone_at', 'is', null)
       .executeTakeFirst();
     if (!act) throw notFound();
-    const before = JSON.parse(act.before) as { student: string; row: Stored | null; version: number }[];
+    const before = JSON.parse(act.before) as { student: string; row: StoredScore | null; version: number }[];
     const passed: string[] = [];
     let undone = 0;
     for (const { student, row, version } of before) {
@@ -233,7 +190,7 @@ export function undoAct(
         passed.push(student);
         continue;
       }
-      const back = row ?? EMPTY;
+      const back = row ?? EMPTY_SCORE;
       await trx
         .updateTable('score')
         .set({ ...back, item_id: itemId, student_id: student, version: version + 1 })

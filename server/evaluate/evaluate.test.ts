@@ -148,11 +148,11 @@ describe('evaluating', () => {
     const { rows } = (await c.teodora.get(`${C}/gradebook`).expect(200)).body;
     const row = (id: string) => rows.find((each: { student: { id: string } }) => each.student.id === id);
     expect(row('ines')).toMatchObject({
-      cells: { floodplain: { state: 'given', points: 950, released: false } },
+      cells: [{ state: 'given', points: 950 }],
       total: { percent: 9500 },
     });
     expect(row('dalia')).toMatchObject({
-      cells: { floodplain: { state: 'nothing', zero: true } },
+      cells: [{ state: 'nothing', zero: true }],
       total: { percent: 0 },
     });
     const csv = await c.teodora
@@ -160,9 +160,11 @@ describe('evaluating', () => {
       .expect(200)
       .expect('content-type', 'text/csv; charset=utf-8');
     expect(csv.text).toContain(
-      'Student number,Name,Section,Who owns the floodplain? (10.00),Total %,Letter\r\n',
+      'Student number,Name,E-mail,Section,Who owns the floodplain? (10.00),Total %,Letter,Exported at record ',
     );
-    expect(csv.text).toContain('\'=ines,"Example, ines",morning,9.50,95.00,\r\n');
+    expect(csv.text).toContain(
+      '\'=ines,"Example, ines",ines@fenwick-hollow.example,morning,9.50,95.00,,\r\n',
+    );
   });
   it('a student hears nothing of a forum that is absent for them', async () => {
     const later = { ...(await c.teodora.get(`${F}/settings`)).body.settings, title: 'The secret hearing' };

@@ -1,5 +1,6 @@
 import type { Transaction } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
+import { decimal } from '../../core/scoring/points';
 import type { Decisions, Suggestion } from '../../core/scoring/suggest';
 import { fillInText, type Filling } from '../../core/text/fillIn';
 import type { RichNode } from '../../core/text/richText';
@@ -20,9 +21,6 @@ export function fillingFor(course: InCourse, forumId: string, studentId: string)
     forum: course.setup.cards.get(forumId)!.title,
   };
 }
-
-/** "8.50" */
-export const pointsText = (hundredths: number) => (hundredths / 100).toFixed(2);
 
 /**
  * Gives a kept score: what is suggested with its explanation, the remark with the places in it filled in, comments on passages, and
@@ -45,7 +43,7 @@ export async function giveScore(
 ): Promise<void> {
   const { points, lines } = suggestion;
   const said =
-    remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: pointsText(points) });
+    remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: decimal(points) });
   const remarkHtml = said && toHtml(said);
   const given = await trx
     .updateTable('score')

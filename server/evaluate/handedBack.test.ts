@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { DeskView } from '../../contract/evaluate';
-import type { ScoresView } from '../../contract/gradebook';
+import type { ScoresView } from '../../contract/scores';
 import { at, C, F, withForum, type Client } from '../testing/testServer';
 
 type Course = Awaited<ReturnType<typeof withForum>>;

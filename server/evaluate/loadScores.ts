@@ -51,6 +51,14 @@ async function scoresNow(db: Kysely<Database>, courseId: string, studentId?: str
   }));
 }
 
+/** What happened to scores, as the course record keeps it, in the order it happened. */
+export interface ScoreRecord {
+  readonly at: number;
+  readonly what: string;
+  readonly subject: string;
+  readonly after: string | null;
+}
+
 /** Scores as they stood at an instant, read from the course record. */
 async function scoresAt(
   db: Kysely<Database>,
@@ -66,6 +74,11 @@ async function scoresAt(
     .where('at', '<=', t)
     .orderBy('id')
     .execute();
+  return replayed(rows);
+}
+
+/** Scores as they stand once everything in these records has happened. */
+export function replayed(rows: readonly ScoreRecord[]): ShownScore[] {
   const scores = new Map<string, ShownScore>();
   for (const { at, what, subject, after } of rows) {
     const [, itemId, who] = subject.split(':') as [string, string, string];
@@ -83,9 +96,11 @@ async function scoresAt(
     };
     if (what === 'score.given')
       scores.set(subject, { ...before, ...(JSON.parse(after!) as RecordedScore), givenAt: at });
-    if (what === 'score.remarked' || what === 'score.putBack')
+    if (what === 'score.remarked' || what === 'score.putBack' || what === 'score.rescaled')
       scores.set(subject, { ...before, ...(JSON.parse(after!) as Partial<ShownScore>) });
     if (what === 'score.confirmed') scores.set(subject, { ...before, givenAt: at });
+    if (what === 'score.cleared')
+      scores.set(subject, { ...before, points: null, givenAt: null, releasedAt: null, lines: [] });
     if (what === 'score.released') scores.set(subject, { ...before, releasedAt: at });
     if (what === 'score.takenBack') scores.set(subject, { ...before, releasedAt: null });
     if (what === 'score.excused' || what === 'score.notExcused')

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { QueuedLook } from '../../contract/secondLooks';
 import type { DeskView, DocketView } from '../../contract/evaluate';
-import type { ScoresView } from '../../contract/gradebook';
+import type { ScoresView } from '../../contract/scores';
 import { at, C, F, withForum, type Client } from '../testing/testServer';
 
 type Course = Awaited<ReturnType<typeof withForum>>;

@@ -3,6 +3,7 @@ import { DONE, pageOf, type PersonName } from '../../contract/basics';
 import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
 import { coveredDesk, coveredDocket, coverNames, withoutCalls } from './coveredNames';
+import * as acts from '../../contract/docketActs';
 import * as contract from '../../contract/evaluate';
 import * as consistency from '../../contract/consistency';
 import * as rehearsal from '../../contract/rehearsal';
@@ -140,7 +141,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return { excused: body.excused };
   });
 
-  forMember(app, deps, contract.actOnDocket, 'staff', async ({ course, params, body, now }) => {
+  forMember(app, deps, acts.actOnDocket, 'staff', async ({ course, params, body, now }) => {
     const student = Array.isArray(body.students) ? body.students[0] : undefined;
     const covered = await coverNames(db, course, params.forum, { names: body.names, student });
     const { students } = body;
@@ -159,7 +160,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, contract.undoDocketAct, 'staff', async ({ course, params, query, now }) => {
+  forMember(app, deps, acts.undoDocketAct, 'staff', async ({ course, params, query, now }) => {
     const answer = await undoAct(db, course, params.forum, params.act, now);
     const covered = await coverNames(db, course, params.forum, query);
     return covered === null
@@ -183,7 +184,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return DONE;
   });
 
-  forMember(app, deps, contract.planRelease, 'staff', async ({ course, params, body, now }) => {
+  forMember(app, deps, acts.planRelease, 'staff', async ({ course, params, body, now }) => {
     await planRelease(db, course, params.forum, body.at, now);
     return DONE;
   });
@@ -213,7 +214,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     rehearsals.fetch(course, params.rehearsal),
   );
 
-  forMember(app, deps, contract.release, 'staff', async ({ course, params, body, now }) => {
+  forMember(app, deps, acts.release, 'staff', async ({ course, params, body, now }) => {
     const { changed, unsettled } = await setReleased(
       deps,
       course,

@@ -1,3 +1,4 @@
+import { decimal } from '../../core/scoring/points';
 import { decisionProblem } from '../../core/scoring/kinds/partKinds';
 import type { DeskView, Passage } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
@@ -13,8 +14,9 @@ import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { desk } from './desk';
 import { isSecond, keepReading, noteGiven, ownReading, readingsFor, type StudentReadings } from './readings';
+import { excuse } from './excuse';
 import { storedScore } from './storedScore';
-import { giveScore, pointsText } from './giveScore';
+import { giveScore } from './giveScore';
 import { checkPassages } from './passages';
 import { putFiles } from './scoreFiles';
 
@@ -33,7 +35,7 @@ function checkDecisions(course: InCourse, forumId: string, decisions: Decisions)
       `decisions.parts.${partId}.${problem.field}`,
       problem.code === 'unknown'
         ? `${problem.title}: what was chosen is not there any more. Reload the page.`
-        : `${problem.title}: points from ${pointsText(problem.least ?? 0)} to ${pointsText(problem.most ?? 0)}.`,
+        : `${problem.title}: points from ${decimal(problem.least ?? 0)} to ${decimal(problem.most ?? 0)}.`,
     );
   }
   const { override } = decisions;
@@ -237,32 +239,6 @@ export async function setExcused(
   await deps.db.transaction().execute(async (trx) => {
     const before = await storedScore(trx, itemId, studentId);
     if ((before?.excused === 1) === excused) return;
-    const version = (before?.version ?? 0) + 1;
-    await trx
-      .insertInto('score')
-      .values({
-        item_id: itemId,
-        student_id: studentId,
-        version,
-        decisions: JSON.stringify({ parts: {}, adjustment: null, override: null }),
-        remark: null,
-        remark_html: null,
-        points: null,
-        given_at: null,
-        given_by: null,
-        released_at: null,
-        excused: excused ? 1 : 0,
-      })
-      .onConflict((oc) =>
-        oc.columns(['item_id', 'student_id']).doUpdateSet({ excused: excused ? 1 : 0, version }),
-      )
-      .execute();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: excused ? 'score.excused' : 'score.notExcused',
-      subject: `score:${itemId}:${studentId}`,
-    });
+    await excuse(trx, course, { itemId, studentId, stored: before }, excused, now);
   });
 }

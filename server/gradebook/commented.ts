@@ -1,4 +1,4 @@
-import type { ScoresView } from '../../contract/gradebook';
+import type { ScoresView } from '../../contract/scores';
 import { createdAt } from '../../core/course/post';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';

@@ -1,236 +1,110 @@
-import { whyNoLook } from '../../core/scoring/secondLook';
-import { looksAt, shownLook } from '../evaluate/secondLooks';
 import type { Express } from 'express';
-import type { FileView } from '../../contract/files';
-import { pageOf } from '../../contract/basics';
+import { DONE, pageOf } from '../../contract/basics';
+import * as cells from '../../contract/cells';
 import * as contract from '../../contract/gradebook';
-import { accessTo } from '../../core/access/accessTo';
-import { csvFile } from '../../core/formats/csv';
-import { countedPoints, totalOf, type Sum } from '../../core/gradebook/total';
-import { hasOpened } from '../../core/time/minute';
-import { courseFor, worksWith, type InCourse } from '../course/inCourse';
+import * as items from '../../contract/items';
+import { getScores } from '../../contract/scores';
+import { getStudentTerm, saveStudentNote } from '../../contract/studentTerm';
+import { worksWith, type InCourse } from '../course/inCourse';
 import type { Deps } from '../deps';
-import { courseData } from '../discuss/loadPosts';
-import { filesOf } from '../evaluate/scoreFiles';
-import { shownScores } from '../evaluate/loadScores';
+import { conflict, notFound } from '../http/problem';
+import { OnlyPreview, unlessPreview } from '../http/preview';
 import { forMember } from '../http/register';
-import { signedIn } from '../sessions/sessions';
-import { cellOf, shownItems } from './cells';
-import { commentedPosts } from './commented';
+import { storedScore } from '../evaluate/storedScore';
+import { actOnItem } from './actOnItem';
+import { cellDetail, remarkText } from './cellDetail';
+import { changeCells, remarkCell } from './changeCells';
+import { gradebook, gradebookRows, shownAs } from './gradebookView';
+import { linkItem } from './linkItem';
+import { saveItem, setItemRemoved } from './saveItem';
+import { shownItem } from './shownItems';
+import { studentScores } from './studentScores';
+import { saveNote, studentTerm } from './studentTerm';
 
-const short = ({ percent, items, of }: Sum) => ({ percent, items, of });
+/** So many rows come back with a change; with more the gradebook is better read anew. */
+const FEW_ROWS = 100;
 
-async function gradebook(
-  deps: Deps,
-  course: InCourse,
-  now: number,
-): Promise<Omit<contract.GradebookView, 'paging'>> {
-  const { setup } = course;
-  const data = await courseData(deps.db, setup, {});
-  const items = shownItems(setup);
-  const book = { ...setup.gradebook, items };
-  const sections = new Map(setup.sections.map(({ id, title }) => [id, title]));
-  const rows = [...setup.students.values()]
-    .filter((student) => !student.removed && worksWith(course, student.id))
-    .map((student) => {
-      const cells = new Map(items.map((item) => [item.id, cellOf(setup, data, item, student, now)]));
-      const total = totalOf(book, cells, 'staff');
-      const shown = items.map((item) => {
-        const cell = cells.get(item.id)!;
-        const category = book.categories.find(({ id }) => id === item.categoryId) ?? null;
-        const zero = cell.given === null && countedPoints(item, cell, category, 'staff') === 0;
-        return [
-          item.id,
-          {
-            state: cell.state,
-            points: cell.given,
-            released: cell.released,
-            zero,
-            dropped: total.dropped.has(item.id),
-          },
-        ] as const;
-      });
-      return {
-        student: setup.names.get(student.id)!,
-        section: student.sectionId === null ? null : (sections.get(student.sectionId) ?? null),
-        cells: Object.fromEntries(shown),
-        categories: Object.fromEntries([...total.categories].map(([id, sum]) => [id, short(sum)])),
-        total: { percent: total.percent, letter: total.letter, items: total.items, of: total.of },
-      };
-    });
-  return {
-    mode: book.mode,
-    letters: [...book.letters],
-    categories: book.categories.map(({ id, title, weight }) => ({ id, title, weight })),
-    items: items.map(({ id, forumId, title, categoryId, maximum, display }) => {
-      const opens = forumId === null ? null : (setup.forums.get(forumId)?.schedule.postingFrom ?? null);
-      return { id, forumId, title, categoryId, maximum, display, opened: hasOpened(opens, now) };
-    }),
-    rows,
-  };
-}
-
-const decimal = (hundredths: number) => (hundredths / 100).toFixed(2);
-
-/** The gradebook as a CSV file: one row a student, one column an item, then the total. */
-function asCsv(
-  view: Omit<contract.GradebookView, 'paging'>,
-  studentNumbers: ReadonlyMap<string, string>,
-): string {
-  const head = [
-    'Student number',
-    'Name',
-    'Section',
-    ...view.items.map((item) => `${item.title} (${decimal(item.maximum)})`),
-    'Total %',
-    'Letter',
-  ];
-  const rows = view.rows.map((row) => [
-    studentNumbers.get(row.student.id) ?? '',
-    row.student.sortable,
-    row.section ?? '',
-    ...view.items.map((item) => {
-      const cell = row.cells[item.id]!;
-      if (cell.state === 'excused') return 'excused';
-      return cell.points === null ? '' : decimal(cell.points);
-    }),
-    row.total.percent === null ? '' : decimal(row.total.percent),
-    row.total.letter ?? '',
-  ]);
-  return csvFile([head, ...rows]);
-}
-
-async function scoresOf(deps: Deps, course: InCourse, now: number): Promise<contract.ScoresView> {
-  const { setup } = course;
-  const student = setup.students.get(course.person.id)!;
-  const data = await courseData(deps.db, setup, { authorId: student.id });
-  const stored = await shownScores(deps.db, setup, student.id);
-  // A forum that is absent for the student is not named, and not counted, before something of it was released.
-  const mayKnow = (forumId: string | null): boolean => {
-    const forum = forumId === null ? undefined : setup.forums.get(forumId);
-    if (!forum) return true;
-    const access = accessTo(data, forum, course.person, now);
-    const score = data.scoreOf(forum.id, student.id, now);
-    return (
-      (access.kind === 'student' && access.phase !== 'absent') ||
-      score?.released === true ||
-      score?.excused === true
-    );
-  };
-  const items = shownItems(setup).filter((item) => mayKnow(item.forumId));
-  const book = { ...setup.gradebook, items };
-  const looks = await looksAt(
-    deps.db,
-    { itemIds: items.map(({ id }) => id), studentId: student.id },
-    setup.names,
-  );
-  const evaluationOf = ({ forumId }: { forumId: string | null }) =>
-    forumId === null ? null : (setup.forums.get(forumId)?.evaluation ?? null);
-  const whyNot = (item: { id: string; forumId: string | null }) =>
-    course.vantage || item.forumId === null
-      ? 'notOffered'
-      : whyNoLook(
-          evaluationOf(item),
-          data.scoreOf(item.forumId, student.id, now),
-          looks.some(({ itemId, state }) => itemId === item.id && state === 'asked'),
-          now,
-        );
-  const cells = new Map(items.map((item) => [item.id, cellOf(setup, data, item, student, now)]));
-  const total = totalOf(book, cells, 'student');
-  const released = (item: { id: string }) => {
-    const cell = cells.get(item.id)!;
-    return cell.released && cell.given !== null
-      ? stored.find((score) => score.itemId === item.id)
-      : undefined;
-  };
-  const commented = new Map<string, contract.ScoresView['items'][number]['posts']>();
-  const files = new Map<string, FileView[]>();
-  for (const item of items) {
-    const row = released(item);
-    if (!row) continue;
-    files.set(item.id, await filesOf(deps.db, row.files));
-    if (item.forumId !== null)
-      commented.set(item.id, await commentedPosts(deps.db, course, item.forumId, row, now));
-  }
-  return {
-    mode: book.mode,
-    letters: [...book.letters],
-    items: items.flatMap((item) => {
-      const cell = cells.get(item.id)!;
-      if (!cell.asked && !cell.excused) return [];
-      const category = book.categories.find(({ id }) => id === item.categoryId) ?? null;
-      const isReleased = cell.released && cell.given !== null;
-      const row = released(item);
-      const isZero =
-        !isReleased &&
-        !cell.excused &&
-        countedPoints(item, { ...cell, given: null }, category, 'student') === 0 &&
-        cell.given === null;
-      return [
-        {
-          id: item.id,
-          forumId: item.forumId,
-          title: item.title,
-          category: category?.title ?? null,
-          maximum: item.maximum,
-          display: item.display,
-          state: cell.excused
-            ? ('excused' as const)
-            : isReleased
-              ? ('released' as const)
-              : isZero
-                ? ('zero' as const)
-                : ('open' as const),
-          dropped: total.dropped.has(item.id),
-          points: isReleased ? cell.given : null,
-          parts:
-            row && item.forumId !== null
-              ? [...(setup.forums.get(item.forumId)?.evaluation?.parts ?? [])]
-              : [],
-          lines: row ? [...row.lines] : [],
-          remarkHtml: row?.remarkHtml ?? null,
-          posts: commented.get(item.id) ?? [],
-          files: files.get(item.id) ?? [],
-          releasedAt: row?.releasedAt ?? null,
-          looks: looks.filter(({ itemId }) => itemId === item.id).map(shownLook),
-          mayAsk: isReleased && whyNot(item) === null,
-          askUntil: evaluationOf(item)?.lookAgain?.until ?? null,
-        },
-      ];
-    }),
-    categories: book.categories.map(({ id, title, weight }) => ({
-      id,
-      title,
-      weight,
-      sum: short(total.categories.get(id)!),
-    })),
-    total: { percent: total.percent, letter: total.letter, items: total.items, of: total.of },
-  };
-}
-
-/** The gradebook for staff, its CSV, and a student's own scores. */
+/** The gradebook for staff, its items and cells, and a student's own scores. */
 export function gradebookRoutes(app: Express, deps: Deps): void {
+  const { db, courses, live } = deps;
+
   forMember(app, deps, contract.getGradebook, 'staff', async ({ course, query, now }) => {
-    const view = await gradebook(deps, course, now);
+    const view = await gradebook(db, course, now);
     return { ...view, ...pageOf(view.rows, query) };
   });
 
-  forMember(app, deps, contract.getScores, 'student', ({ course, now }) => scoresOf(deps, course, now));
+  forMember(app, deps, getScores, 'student', ({ course, now }) => studentScores(deps, course, now));
 
-  app.get('/api/courses/:course/gradebook.csv', async (req, res) => {
-    const session = await signedIn(deps, req);
-    const course = await courseFor(deps, session, String(req.params.course), 'staff');
-    const view = await gradebook(deps, course, deps.clock.now());
-    const numbers = await deps.db
-      .selectFrom('member')
-      .select(['person_id', 'student_number'])
-      .where('course_id', '=', course.setup.id)
-      .execute();
-    const file = asCsv(view, new Map(numbers.map((row) => [row.person_id, row.student_number ?? ''])));
-    const name = `${course.setup.code.replace(/[^A-Za-z0-9]+/g, '-')}-gradebook.csv`;
-    res
-      .set('Content-Disposition', `attachment; filename="${name}"`)
-      .type('text/csv; charset=utf-8')
-      .send(file);
+  /** What changed the course's setup is read anew, and everyone in it hears of it. */
+  const changedSetup = async (course: InCourse): Promise<InCourse> => {
+    courses.forget(course.setup.id);
+    return { ...course, setup: (await courses.get(db, course.setup.id))! };
+  };
+
+  forMember(app, deps, items.saveItem, 'instructor', async ({ course, params, body, now }) => {
+    await db.transaction().execute((trx) => saveItem(trx, course, params.item, body, now));
+    const { setup } = await changedSetup(course);
+    const item = setup.gradebook.items.find(({ id }) => id === params.item)!;
+    return shownAs(setup, item, now);
   });
+
+  forMember(app, deps, items.setItemRemoved, 'instructor', async ({ course, params, body, now }) => {
+    await db.transaction().execute((trx) => setItemRemoved(trx, course, params.item, body.removed, now));
+    await changedSetup(course);
+    return DONE;
+  });
+
+  forMember(app, deps, items.linkItem, 'instructor', async ({ course, params, body, now }) => {
+    let answer: Awaited<ReturnType<typeof linkItem>> | null = null;
+    const linking = db.transaction().execute(async (trx) => {
+      answer = await linkItem(trx, course, params.item, body, now);
+      if (body.preview) throw new OnlyPreview();
+    });
+    await linking.catch(unlessPreview);
+    if (!body.preview) await changedSetup(course);
+    return answer!;
+  });
+
+  forMember(app, deps, items.actOnItem, 'staff', async ({ course, params, body, now }) => {
+    const { students, unsettled } = await actOnItem(db, course, params.item, body, now);
+    if (!body.preview) live.concerns(course.setup.id, students);
+    return { students: students.map((id) => course.setup.names.get(id)!), unsettled };
+  });
+
+  forMember(app, deps, cells.changeCells, 'staff', async ({ course, body, now }) => {
+    const { changed } = await changeCells(db, course, body, now);
+    live.concerns(course.setup.id, changed);
+    const students = changed.map((id) => course.setup.students.get(id)!);
+    return {
+      changed: changed.length,
+      rows: changed.length > FEW_ROWS ? null : await gradebookRows(db, course, students, now),
+    };
+  });
+
+  forMember(app, deps, cells.getCell, 'staff', ({ course, params }) =>
+    cellDetail(db, course, { itemId: params.item, studentId: params.student }),
+  );
+
+  forMember(app, deps, cells.remarkCell, 'staff', async ({ course, params, body, now }) => {
+    const { item: itemId, student: studentId } = params;
+    const item = shownItem(course.setup, itemId);
+    if (item.forumId !== null || !worksWith(course, studentId)) throw notFound();
+    await db.transaction().execute(async (trx) => {
+      const current = remarkText((await storedScore(trx, itemId, studentId))?.remark ?? null);
+      if (current === body.remark) return;
+      if (current !== body.before)
+        throw conflict('Somebody else has changed this remark since you opened it.', { remark: current });
+      await remarkCell(trx, course, { itemId, studentId }, body.remark, now);
+    });
+    live.concerns(course.setup.id, [studentId]);
+    return DONE;
+  });
+
+  forMember(app, deps, getStudentTerm, 'staff', ({ course, params, now }) =>
+    studentTerm(db, course, params.student, now),
+  );
+
+  forMember(app, deps, saveStudentNote, 'staff', ({ course, params, body, now }) =>
+    db.transaction().execute((trx) => saveNote(trx, course, params.student, body, now)),
+  );
 }

@@ -33,7 +33,7 @@ function queriesOf({ path }: Endpoint, posts: readonly Post[]): string[] {
 }
 
 function addressesOf(endpoint: Endpoint, forum: string, posts: readonly Post[]): string[] {
-  const filled = endpoint.path.replace(':course', 'rivers').replace(':forum', forum);
+  const filled = endpoint.path.replace(':course', 'rivers').replace(':forum', forum).replace(':item', forum);
   const perPost = filled.includes(':post') ? posts.map(({ id }) => filled.replace(':post', id)) : [filled];
   const perStudent = perPost.flatMap((path) =>
     path.includes(':student') ? people.map(({ id }) => path.replace(':student', id)) : [path],

@@ -14,6 +14,7 @@ const PARAMS: Record<string, string> = {
   section: 'morning',
   at: '1772400000000',
   post: 'nothing-of-this-name',
+  item: 'floodplain',
 };
 const inCourse = (who: string) =>
   endpoints.filter(

@@ -1,6 +1,7 @@
 import type { Notice, ToldDates } from '../../core/notices/notice';
 import { HOUR } from '../../core/time/instant';
 import type { CourseSetup } from '../course/courseCache';
+import { titleOf } from '../notices/notices';
 
 /** Dates as a mail tells them. */
 function dateWriter(zone: string): (at: number | null) => string {
@@ -25,7 +26,7 @@ const DATE_NAMES: readonly (readonly [keyof ToldDates, string])[] = [
 
 /** One thing told, as a paragraph of a mail. It carries no text of a post: that is read in Juror, by whoever may. */
 export function noticeText(notice: Notice, setup: CourseSetup, now: number): string {
-  const forum = `“${setup.cards.get(notice.forumId)?.title ?? ''}”`;
+  const forum = `“${titleOf(setup, notice.forumId)}”`;
   const who = setup.names.get(notice.actorId ?? '')?.name ?? 'Somebody';
   const date = dateWriter(setup.zone);
   const line = notice.line === null ? '' : `\n    ${notice.line.replaceAll('\n', '\n    ')}`;

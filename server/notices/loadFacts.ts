@@ -128,14 +128,17 @@ async function released(db: Db, course: InCourse, since: number) {
   const rows = await db
     .selectFrom('score')
     .innerJoin('item', 'item.id', 'score.item_id')
-    .select(['item.forum_id', 'score.released_at'])
+    .select(['item.id', 'item.forum_id', 'score.released_at'])
     .where('item.course_id', '=', course.setup.id)
+    .where('item.removed_at', 'is', null)
     .where('score.student_id', '=', course.person.id)
     .where('score.released_at', '>', since)
     .execute();
-  return rows.flatMap(({ forum_id, released_at }) =>
-    forum_id === null ? [] : [{ forumId: forum_id, at: released_at! }],
-  );
+  return rows.map(({ id, forum_id, released_at }) => ({
+    forumId: forum_id ?? id,
+    byHand: forum_id === null,
+    at: released_at!,
+  }));
 }
 
 /** What students asked to be looked at again: one's own that are answered, or, to staff, those that wait. */

@@ -1,6 +1,7 @@
 import type { NoticeGroup } from '../../contract/notices';
 import type { Notice } from '../../core/notices/notice';
 import { noticesFor } from '../../core/notices/noticesFor';
+import type { CourseSetup } from '../course/courseCache';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { readBy } from '../reading/readMarks';
@@ -44,6 +45,11 @@ export async function noticesOf(db: Db, course: InCourse, now: number): Promise<
   });
 }
 
+/** The title of the forum a notice is about, or of the item where no forum feeds it. */
+export function titleOf(setup: CourseSetup, id: string): string {
+  return setup.cards.get(id)?.title ?? setup.gradebook.items.find((item) => item.id === id)?.title ?? '';
+}
+
 /** Unread answers to the same post stand together; everything else by itself. */
 function groupOf(notice: MarkedNotice): string {
   return notice.kind === 'answer' && !notice.read ? `answer:${notice.aboutId}` : notice.key;
@@ -72,7 +78,7 @@ export async function noticeGroups(
       kind: newest.kind,
       at: newest.at,
       forumId: newest.forumId,
-      forum: setup.cards.get(newest.forumId)?.title ?? '',
+      forum: titleOf(setup, newest.forumId),
       postId: notices.at(-1)!.postId,
       actors: actors.flatMap((id) => setup.names.get(id) ?? []),
       count: notices.reduce((sum, { count }) => sum + count, 0),

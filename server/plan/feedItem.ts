@@ -1,5 +1,6 @@
 import type { ForumSettings } from '../../contract/forumSettings';
-import type { CourseSetup } from '../course/courseCache';
+import type { InCourse } from '../course/inCourse';
+import { feedFrom, ownColumn } from '../gradebook/linkItem';
 import { wrongField } from '../http/problem';
 import type { Trx } from './forumRow';
 
@@ -9,46 +10,35 @@ import type { Trx } from './forumRow';
  */
 export async function feedItem(
   trx: Trx,
-  setup: CourseSetup,
+  course: InCourse,
   forumId: string,
   settings: ForumSettings,
+  now: number,
 ): Promise<void> {
   const { evaluation, display } = settings.rules;
   if (evaluation === null || evaluation.maximum === 0) return;
+  const { maximum } = evaluation;
   const feeds = await trx.selectFrom('item').selectAll().where('forum_id', '=', forumId).executeTakeFirst();
   const wanted = settings.itemId;
   if (wanted !== null && wanted !== feeds?.id) {
     const chosen = await trx
       .selectFrom('item')
-      .selectAll()
+      .select('id')
       .where('id', '=', wanted)
-      .where('course_id', '=', setup.id)
+      .where('course_id', '=', course.setup.id)
       .executeTakeFirst();
-    if (!chosen || (chosen.forum_id !== null && chosen.forum_id !== forumId))
+    if (!chosen)
       throw wrongField('itemId', 'Choose a gradebook item of this course that no other forum feeds.');
-    if (feeds) throw wrongField('itemId', 'This forum feeds an item already; its scores stand there.');
-    await trx.updateTable('item').set({ forum_id: forumId, display }).where('id', '=', wanted).execute();
+    await feedFrom(trx, course, wanted, { forumId, maximum, display, field: 'itemId' }, now);
     return;
   }
-  if (feeds) {
-    const isOwn = feeds.id === forumId;
-    await trx
-      .updateTable('item')
-      .set({ display, ...(isOwn && { title: settings.title, maximum: evaluation.maximum }) })
-      .where('id', '=', feeds.id)
-      .execute();
+  if (!feeds) {
+    await ownColumn(trx, course, { forumId, maximum, display }, settings.title);
     return;
   }
   await trx
-    .insertInto('item')
-    .values({
-      id: forumId,
-      course_id: setup.id,
-      forum_id: forumId,
-      title: settings.title,
-      maximum: evaluation.maximum,
-      display,
-      position: setup.gradebook.items.length,
-    })
+    .updateTable('item')
+    .set({ display, ...(feeds.follows === 1 && { title: settings.title, maximum }) })
+    .where('id', '=', feeds.id)
     .execute();
 }

@@ -114,7 +114,7 @@ export async function writeForum(
     ...settings.rules.questions.flatMap(({ text }) => filesIn(text)),
   ]);
   await attachFiles(trx, course, [...files], { forumId, postId: null });
-  await feedItem(trx, setup, forumId, settings);
+  await feedItem(trx, course, forumId, settings, now);
   await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
   await recordForum(
     trx,

@@ -39,7 +39,14 @@ function rowsOf(text: string): string[][] {
   return data;
 }
 
-async function write(trx: Trx, course: InCourse, row: RosterRow, sections: Map<string, string>, now: number) {
+/** Writes one row: a new student, or what changes of one; answers who it is. A section that is not there yet is made, and added to those known. */
+export async function writeRosterRow(
+  trx: Trx,
+  course: InCourse,
+  row: RosterRow,
+  sections: Map<string, string>,
+  now: number,
+): Promise<string> {
   const { setup } = course;
   const { fields } = row;
   let sectionId: string | undefined;
@@ -134,10 +141,11 @@ async function write(trx: Trx, course: InCourse, row: RosterRow, sections: Map<s
     },
     before,
   );
+  return personId;
 }
 
 /** What the changes of section in these rows mean in forums under way. */
-async function movesOf(trx: Trx, { setup }: InCourse, rows: readonly RosterRow[], now: number) {
+export async function movesOf(trx: Trx, { setup }: InCourse, rows: readonly RosterRow[], now: number) {
   const sections = [...setup.sections];
   const moved = new Map<string, { sectionId: string | null; groupIds: readonly string[] }>();
   for (const { kind, knownId, fields } of rows) {
@@ -150,6 +158,55 @@ async function movesOf(trx: Trx, { setup }: InCourse, rows: readonly RosterRow[]
       moved.set(student.id, { sectionId: section.id, groupIds: student.groupIds });
   }
   return moved.size === 0 ? [] : changesOfMove(trx, { ...setup, sections }, moved, now);
+}
+
+/** The rows of a table, understood against who is in the course; nobody whose name an administrator keeps is renamed. */
+export async function rosterRows(
+  trx: Trx,
+  course: InCourse,
+  table: readonly (readonly string[])[],
+  columns: RosterColumns,
+): Promise<RosterRow[]> {
+  const { setup } = course;
+  const people = await rosterPeople(trx, setup.id);
+  const titles = new Map(setup.sections.map(({ id, title }) => [id, title]));
+  const known = people.map((person): KnownPerson => ({
+    id: person.id,
+    isStudent: person.role === 'student',
+    removed: person.removed,
+    studentNumber: person.studentNumber,
+    givenName: person.givenName,
+    familyName: person.familyName,
+    preferredName: person.preferredName,
+    sortableName: person.sortable,
+    email: person.email,
+    section: person.sectionId === null ? null : (titles.get(person.sectionId) ?? null),
+    enrolledFrom: person.enrolledFrom,
+  }));
+  const fixed = new Set(people.filter(({ mayRename }) => !mayRename).map(({ id }) => id));
+  const taken = new Map(
+    (await trx.selectFrom('person').select(['id', 'email']).execute()).map((row) => [
+      row.email.toLowerCase(),
+      row.id,
+    ]),
+  );
+  return readRoster(table, columns, known, [...titles.values()], setup.zone).map((row): RosterRow => {
+    if (row.kind === 'error' || row.knownId === null) return row;
+    const holder = row.fields.email === undefined ? undefined : taken.get(row.fields.email);
+    if (holder !== undefined && holder !== row.knownId)
+      return { ...row, kind: 'error', notes: ['Someone else in Juror has this e-mail address.'] };
+    if (!fixed.has(row.knownId)) return row;
+    // Someone who is in other courses too keeps the name and e-mail the administrator gave them.
+    const { section, studentNumber, enrolledFrom } = row.fields;
+    return {
+      ...row,
+      fields: {
+        ...(section !== undefined && { section }),
+        ...(studentNumber !== undefined && { studentNumber }),
+        ...(enrolledFrom !== undefined && { enrolledFrom }),
+      },
+    };
+  });
 }
 
 /** Reads a roster file; writes it only when confirmed, all of its good rows in one step, and none of its bad ones. */
@@ -173,45 +230,7 @@ export async function importRoster(
       written: false,
     };
   const answer = await deps.db.transaction().execute(async (trx) => {
-    const people = await rosterPeople(trx, setup.id);
-    const titles = new Map(setup.sections.map(({ id, title }) => [id, title]));
-    const known = people.map((person): KnownPerson => ({
-      id: person.id,
-      isStudent: person.role === 'student',
-      removed: person.removed,
-      studentNumber: person.studentNumber,
-      givenName: person.givenName,
-      familyName: person.familyName,
-      preferredName: person.preferredName,
-      sortableName: person.sortable,
-      email: person.email,
-      section: person.sectionId === null ? null : (titles.get(person.sectionId) ?? null),
-      enrolledFrom: person.enrolledFrom,
-    }));
-    const fixed = new Set(people.filter(({ mayRename }) => !mayRename).map(({ id }) => id));
-    const taken = new Map(
-      (await trx.selectFrom('person').select(['id', 'email']).execute()).map((row) => [
-        row.email.toLowerCase(),
-        row.id,
-      ]),
-    );
-    const rows = readRoster(table, columns, known, [...titles.values()], setup.zone).map((row): RosterRow => {
-      if (row.kind === 'error' || row.knownId === null) return row;
-      const holder = row.fields.email === undefined ? undefined : taken.get(row.fields.email);
-      if (holder !== undefined && holder !== row.knownId)
-        return { ...row, kind: 'error', notes: ['Someone else in Juror has this e-mail address.'] };
-      if (!fixed.has(row.knownId)) return row;
-      // Someone who is in other courses too keeps the name and e-mail the administrator gave them.
-      const { section, studentNumber, enrolledFrom } = row.fields;
-      return {
-        ...row,
-        fields: {
-          ...(section !== undefined && { section }),
-          ...(studentNumber !== undefined && { studentNumber }),
-          ...(enrolledFrom !== undefined && { enrolledFrom }),
-        },
-      };
-    });
+    const rows = await rosterRows(trx, course, table, columns);
     const count = (kind: RosterRow['kind']) => rows.filter((row) => row.kind === kind).length;
     const counts = {
       new: count('new'),
@@ -223,7 +242,8 @@ export async function importRoster(
     if (file.confirm) {
       const sections = new Map(setup.sections.map(({ id, title }) => [title.toLowerCase(), id]));
       for (const row of rows)
-        if (row.kind === 'new' || row.kind === 'changed') await write(trx, course, row, sections, now);
+        if (row.kind === 'new' || row.kind === 'changed')
+          await writeRosterRow(trx, course, row, sections, now);
       await keepRecord(trx, {
         courseId: setup.id,
         at: now,

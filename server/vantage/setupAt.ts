@@ -2,9 +2,11 @@ import type { CourseSettings } from '../../contract/courseSettings';
 import { forumOf } from '../../contract/forumSettings';
 import type { Forum } from '../../core/course/forum';
 import type { Student } from '../../core/course/roster';
+import type { Item } from '../../core/gradebook/gradebook';
 import type { CourseSetup, ForumCard, Member } from '../course/courseCache';
 import { termOf } from '../course/settings';
 import type { Db } from '../db/open';
+import type { RecordedItem } from '../gradebook/saveItem';
 import type { RecordedForum } from '../plan/forumRow';
 import type { RecordedMember } from '../roster/recordMember';
 import { toHtml } from '../text/toHtml';
@@ -129,13 +131,19 @@ export async function setupAt(db: Db, setup: CourseSetup, t: number): Promise<Co
         accommodationMinutes: state.accommodationMinutes,
       });
   }
+  const itemStates = await statesAt<RecordedItem>(db, setup.id, 'item', t);
+  const items = setup.gradebook.items.flatMap((item): Item[] => {
+    const state = itemStates.get(item.id);
+    if (state === null || state?.removed) return [];
+    const then = state ? { ...item, ...state } : item;
+    const categoryId =
+      then.forumId === null ? then.categoryId : (cards.get(then.forumId)?.categoryId ?? null);
+    return [{ ...then, categoryId }];
+  });
   const gradebook = {
     ...setup.gradebook,
     ...(settings && { mode: settings.mode, letters: settings.letters, categories: settings.categories }),
-    items: setup.gradebook.items.map((item) => ({
-      ...item,
-      categoryId: item.forumId === null ? item.categoryId : (cards.get(item.forumId)?.categoryId ?? null),
-    })),
+    items,
   };
   const { title, code, zone, freeWeeks, units } = settings ?? setup;
   const term = settings === null ? setup : termOf(settings);

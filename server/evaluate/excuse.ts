@@ -1,0 +1,26 @@
+import type { Transaction } from 'kysely';
+import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Database } from '../db/schema';
+import { keepScore, type StoredScore } from './keepScore';
+
+/** Excuses a student from an item, or no longer; what was given stays beneath it. Answers the version the score has then. */
+export async function excuse(
+  trx: Transaction<Database>,
+  course: InCourse,
+  cell: { readonly itemId: string; readonly studentId: string; readonly stored: StoredScore | null },
+  excused: boolean,
+  now: number,
+  why: string | null = null,
+): Promise<number> {
+  const version = await keepScore(trx, cell, { excused: excused ? 1 : 0 });
+  await keepRecord(trx, {
+    courseId: course.setup.id,
+    at: now,
+    actorId: course.person.id,
+    what: excused ? 'score.excused' : 'score.notExcused',
+    subject: `score:${cell.itemId}:${cell.studentId}`,
+    why,
+  });
+  return version;
+}

@@ -1,0 +1,75 @@
+import type { Express, Request } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { courseFileSchema } from '../../contract/courseFile';
+import { readGradebookFile as readFileEndpoint } from '../../contract/gradebookFile';
+import { readOneRoster as readOneRosterEndpoint } from '../../contract/oneRoster';
+import { courseFor, type InCourse } from '../course/inCourse';
+import type { Deps } from '../deps';
+import { OnlyPreview, unlessPreview } from '../http/preview';
+import { forMember } from '../http/register';
+import { signedIn } from '../sessions/sessions';
+import { courseFileText } from './courseFile';
+import { gradebookFile } from './gradebookFile';
+import { readOneRoster } from './oneRosterIn';
+import { oneRosterArchive } from './oneRosterOut';
+import { readGradebookFile } from './readGradebookFile';
+
+/** A course's code as a file name begins with it. */
+const codeOf = (code: string) => code.replace(/[^A-Za-z0-9]+/g, '-');
+
+/** Files that come and go: the gradebook as CSV, a course as OneRoster files, and everything in it as JSON. */
+export function exchangeRoutes(app: Express, deps: Deps): void {
+  const { db, courses, live } = deps;
+
+  /** Serves a file of a course to those of its staff whom it is for. */
+  const file = (
+    name: string,
+    type: string,
+    who: 'staff' | 'instructor',
+    make: (course: InCourse) => Promise<string | Uint8Array>,
+  ) =>
+    app.get(`/api/courses/:course/${name}`, async (req: Request, res) => {
+      const session = await signedIn(deps, req);
+      const course = await courseFor(deps, session, String(req.params.course), who);
+      const made = await make(course);
+      res
+        .set('Content-Disposition', `attachment; filename="${codeOf(course.setup.code)}-${name}"`)
+        .type(type)
+        .send(typeof made === 'string' ? made : Buffer.from(made));
+    });
+
+  file('gradebook.csv', 'text/csv; charset=utf-8', 'staff', (course) =>
+    gradebookFile(db, course, deps.clock.now()),
+  );
+  file('oneroster.zip', 'application/zip', 'instructor', (course) => oneRosterArchive(db, course));
+
+  app.get('/api/course-file.schema.json', (_req, res) => void res.json(courseFileSchema()));
+
+  app.get('/api/courses/:course/course.json', async (req, res) => {
+    const session = await signedIn(deps, req);
+    const { setup } = await courseFor(deps, session, req.params.course, 'instructor');
+    res
+      .set('Content-Disposition', `attachment; filename="${codeOf(setup.code)}-course.json"`)
+      .type('application/json; charset=utf-8');
+    await pipeline(Readable.from(courseFileText(db, setup.id, deps.clock.now())), res);
+  });
+
+  forMember(app, deps, readFileEndpoint, 'staff', ({ course, body }) =>
+    readGradebookFile(db, course, body.text),
+  );
+
+  forMember(app, deps, readOneRosterEndpoint, 'instructor', async ({ course, body, now }) => {
+    let answer: Awaited<ReturnType<typeof readOneRoster>> | null = null;
+    const reading = db.transaction().execute(async (trx) => {
+      answer = await readOneRoster(trx, course, body, now);
+      if (!body.confirm || answer.findingCount > 0) throw new OnlyPreview();
+    });
+    await reading.catch(unlessPreview);
+    const read = answer!;
+    if (!body.confirm || read.findingCount > 0) return { ...read, written: false };
+    courses.forget(course.setup.id);
+    live.concerns(course.setup.id, [...course.setup.students.keys()]);
+    return read;
+  });
+}

@@ -1,0 +1,86 @@
+import type { z } from 'zod';
+import type { actOnItem as endpoint, ItemAct } from '../../contract/items';
+import type { CellChange, CellValue } from '../../contract/cells';
+import type { Item } from '../../core/gradebook/gradebook';
+import type { InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { actOnDocket } from '../evaluate/actOnDocket';
+import { releaseItem } from '../evaluate/release';
+import { OnlyPreview, unlessPreview } from '../http/preview';
+import { valueOf } from './changeCells';
+import { columnsOf, type ColumnCell } from './columns';
+import { studentsOf } from './gradebookView';
+import { shownItem } from './shownItems';
+import { changeCells } from './changeCells';
+
+type Request = z.infer<(typeof endpoint)['body']>;
+
+/** Whom an act is about, and what becomes of them. */
+interface Acted {
+  readonly students: readonly string[];
+  readonly unsettled: number;
+}
+
+/** Whether an act means a student's cell where it means everyone it can; of a forum, whoever has nothing, as in its docket. */
+function isMeant(act: ItemAct, cell: ColumnCell, due: boolean): boolean {
+  const isMissing = cell.state === 'nothing' && (cell.duePassed || !due);
+  if (act === 'excuseNoMore') return cell.excused;
+  return act === 'zero' ? isMissing : isMissing || (cell.asked && !cell.excused);
+}
+
+/** Gives 0, excuses or excuses no more in a column: the cells that change. */
+async function changesOf(
+  db: Db,
+  course: InCourse,
+  item: Item,
+  { act, students }: Pick<Request, 'act' | 'students'>,
+  now: number,
+): Promise<CellChange[]> {
+  const column = (await columnsOf(db, course.setup, [item], now)).get(item.id)!;
+  const rows = await db.selectFrom('score').selectAll().where('item_id', '=', item.id).execute();
+  const stored = new Map(rows.map((row) => [row.student_id, row]));
+  const after: CellValue = act === 'zero' ? 0 : act === 'excuse' ? 'excused' : null;
+  return studentsOf(course).flatMap((student) => {
+    const cell = column.get(student.id)!;
+    const isChosen = Array.isArray(students)
+      ? students.includes(student.id)
+      : isMeant(students === 'missing' ? 'zero' : act, cell, item.dueAt != null);
+    if (!isChosen) return [];
+    const row = stored.get(student.id) ?? null;
+    const before = valueOf(course, item, row);
+    // Who is excused no more has again what was given before.
+    const back = act === 'excuseNoMore' && row ? valueOf(course, item, { ...row, excused: 0 }) : after;
+    return before === back ? [] : [{ item: item.id, student: student.id, before, after: back }];
+  });
+}
+
+/** Releases a column, takes it back, gives 0 where nothing came, or excuses; a preview says whom it would reach. */
+export async function actOnItem(
+  db: Db,
+  course: InCourse,
+  itemId: string,
+  { id, act, students, preview }: Request,
+  now: number,
+): Promise<Acted> {
+  const item = shownItem(course.setup, itemId);
+  if (act === 'release' || act === 'takeBack') {
+    const whom = Array.isArray(students) ? students : 'all';
+    let answer: Acted = { students: [], unsettled: 0 };
+    const release = db.transaction().execute(async (trx) => {
+      const { changed, unsettled } = await releaseItem(trx, course, item, whom, act === 'release', now);
+      answer = { students: changed, unsettled };
+      if (preview) throw new OnlyPreview();
+    });
+    await release.catch(unlessPreview);
+    return answer;
+  }
+  if (item.forumId !== null && act === 'zero') {
+    const whom = Array.isArray(students) ? students : ('nothing' as const);
+    const request = { id, act, students: whom, remark: null, preview, names: 'shown' as const };
+    const { changes } = await actOnDocket(db, course, item.forumId, request, now);
+    return { students: changes.map(({ student }) => student.id), unsettled: 0 };
+  }
+  const changes = await changesOf(db, course, item, { act, students }, now);
+  if (!preview && changes.length > 0) await changeCells(db, course, { changes, why: null }, now);
+  return { students: changes.map(({ student }) => student), unsettled: 0 };
+}

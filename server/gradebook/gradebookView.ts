@@ -1,0 +1,133 @@
+import type { GradebookCell, GradebookItem, GradebookRow, GradebookView } from '../../contract/gradebook';
+import type { Student } from '../../core/course/roster';
+import type { Gradebook, Item } from '../../core/gradebook/gradebook';
+import { countedPoints, totalOf, type Sum, type Total } from '../../core/gradebook/total';
+import { hasOpened } from '../../core/time/minute';
+import type { CourseSetup } from '../course/courseCache';
+import { worksWith, type InCourse } from '../course/inCourse';
+import type { Db } from '../db/open';
+import { columnsOf, type Column, type ColumnCell } from './columns';
+import { shownItems } from './shownItems';
+
+export const shortSum = ({ percent, items, of }: Sum | Total) => ({ percent, items, of });
+
+/** An item as the gradebook shows it. */
+export function shownAs(setup: CourseSetup, item: Item, now: number): GradebookItem {
+  const opens = item.forumId === null ? null : (setup.forums.get(item.forumId)?.schedule.postingFrom ?? null);
+  const { version, follows } = setup.itemCards.get(item.id)!;
+  const { id, forumId, title, categoryId, maximum, display, counts, extraCredit, dueAt } = item;
+  return {
+    id,
+    version,
+    forumId,
+    title,
+    categoryId,
+    maximum,
+    display,
+    counts,
+    extraCredit,
+    dueAt: dueAt ?? null,
+    follows,
+    opened: hasOpened(opens, now),
+  };
+}
+
+function shownCell(book: Gradebook, item: Item, cell: ColumnCell, total: Total): GradebookCell {
+  const category = book.categories.find(({ id }) => id === item.categoryId) ?? null;
+  const isZero = cell.given === null && countedPoints(item, cell, category, 'staff') === 0;
+  return {
+    state: cell.state,
+    ...(cell.given !== null && { points: cell.given }),
+    ...(cell.released && { released: true as const }),
+    ...(isZero && { zero: true as const }),
+    ...(total.dropped.has(item.id) && { dropped: true as const }),
+    ...(cell.remarked && { remarked: true as const }),
+  };
+}
+
+/** A row as it was last worked out, and the cells it was made of. */
+interface KeptRow {
+  readonly cells: readonly ColumnCell[];
+  readonly row: GradebookRow;
+}
+
+/** Rows that stand as long as the course's setup and their own cells do. */
+const keptRows = new WeakMap<CourseSetup, Map<string, KeptRow>>();
+
+function rowOf(
+  setup: CourseSetup,
+  book: Gradebook,
+  columns: readonly Column[],
+  student: Student,
+): GradebookRow {
+  const rows = keptRows.get(setup) ?? new Map<string, KeptRow>();
+  keptRows.set(setup, rows);
+  const cells = columns.map((column) => column.get(student.id)!);
+  const kept = rows.get(student.id);
+  if (kept && cells.every((cell, at) => cell === kept.cells[at])) return kept.row;
+  const total = totalOf(book, new Map(book.items.map((item, at) => [item.id, cells[at]!])), 'staff');
+  const row = {
+    student: setup.names.get(student.id)!,
+    ...setup.contacts.get(student.id)!,
+    sectionId: student.sectionId,
+    groupIds: [...student.groupIds],
+    cells: book.items.map((item, at) => shownCell(book, item, cells[at]!, total)),
+    categories: book.categories.map(({ id }) => shortSum(total.categories.get(id)!)),
+    total: { ...shortSum(total), letter: total.letter },
+  };
+  rows.set(student.id, { cells, row });
+  return row;
+}
+
+/** The students whom a member of staff has in the gradebook, in the order of the roster. */
+export function studentsOf(course: InCourse): Student[] {
+  const { names, students } = course.setup;
+  return [...names.keys()].flatMap((id) => {
+    const student = students.get(id);
+    return student && !student.removed && worksWith(course, id) ? [student] : [];
+  });
+}
+
+/** The rows of some students, as they stand now. */
+export async function gradebookRows(
+  db: Db,
+  course: InCourse,
+  students: readonly Student[],
+  now: number,
+): Promise<GradebookRow[]> {
+  const { setup } = course;
+  const items = shownItems(setup);
+  const columns = await columnsOf(db, setup, items, now);
+  const book = { ...setup.gradebook, items };
+  const inOrder = items.map(({ id }) => columns.get(id)!);
+  return students.map((student) => rowOf(setup, book, inOrder, student));
+}
+
+/** Students by items, with totals: all that staff see of the gradebook. (rules §7) */
+export async function gradebook(
+  db: Db,
+  course: InCourse,
+  now: number,
+): Promise<Omit<GradebookView, 'paging'>> {
+  const { setup } = course;
+  const { mode, categories, letters } = setup.gradebook;
+  const plans = new Map(setup.groupPlans.map(({ id, title }) => [id, title]));
+  return {
+    mode,
+    letters: [...letters],
+    categories: categories.map(({ id, title, weight, zeroForMissing, drop }) => ({
+      id,
+      title,
+      weight,
+      zeroForMissing,
+      drop: drop ?? 0,
+    })),
+    items: shownItems(setup).map((item) => shownAs(setup, item, now)),
+    groups: [...setup.groups.values()].map(({ id, title, planId }) => ({
+      id,
+      title,
+      plan: plans.get(planId) ?? '',
+    })),
+    rows: await gradebookRows(db, course, studentsOf(course), now),
+  };
+}

@@ -1,0 +1,198 @@
+import type { Selectable } from 'kysely';
+import type { ForumRules } from '../../contract/forumSettings';
+import type { ItemFields } from '../../contract/items';
+import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record';
+import type { Database } from '../db/schema';
+import { conflict, notFound, Problem, wrongField } from '../http/problem';
+import { forumRow, recordedState, type Trx } from '../plan/forumRow';
+import { recordForum } from '../plan/recordForum';
+
+type ItemRow = Selectable<Database['item']>;
+
+/** An item as the course record keeps it: all that a look into the past needs. */
+export const recordedItem = (row: ItemRow) => ({
+  forumId: row.forum_id,
+  title: row.title,
+  categoryId: row.category_id,
+  maximum: row.maximum,
+  display: row.display,
+  counts: row.counts === 1,
+  extraCredit: row.extra_credit === 1,
+  dueAt: row.due_at,
+  removed: row.removed_at !== null,
+});
+export type RecordedItem = ReturnType<typeof recordedItem>;
+
+/** An item of the course by its row, taken away or not; 404 where there is none. */
+export async function itemRow(trx: Trx, course: InCourse, itemId: string): Promise<ItemRow> {
+  const row = await trx
+    .selectFrom('item')
+    .selectAll()
+    .where('id', '=', itemId)
+    .where('course_id', '=', course.setup.id)
+    .executeTakeFirst();
+  if (!row) throw notFound();
+  return row;
+}
+
+/** Writes down what an item was and is, in the transaction that changes it. */
+export async function recordItem(
+  trx: Trx,
+  course: InCourse,
+  itemId: string,
+  what: string,
+  before: ItemRow | null,
+  now: number,
+): Promise<void> {
+  await keepRecord(trx, {
+    courseId: course.setup.id,
+    at: now,
+    actorId: course.person.id,
+    what,
+    subject: `item:${itemId}`,
+    before: before && recordedItem(before),
+    after: recordedItem(await itemRow(trx, course, itemId)),
+  });
+}
+
+/** Writes category and display through to the forum that feeds an item: there they are kept. */
+async function saveOfForum(
+  trx: Trx,
+  course: InCourse,
+  forumId: string,
+  { categoryId, display }: ItemFields,
+  now: number,
+): Promise<void> {
+  const forum = await forumRow(trx, course.setup.id, forumId);
+  const rules = JSON.parse(forum.rules) as ForumRules;
+  if (forum.category_id === categoryId && rules.display === display) return;
+  await trx
+    .updateTable('forum')
+    .set({
+      category_id: categoryId,
+      rules: JSON.stringify({ ...rules, display }),
+      version: forum.version + 1,
+    })
+    .where('id', '=', forumId)
+    .execute();
+  await recordForum(trx, course, forumId, 'forum.saved', recordedState(forum), now);
+}
+
+async function refuseBelow(trx: Trx, row: ItemRow, fields: ItemFields): Promise<void> {
+  if (row.forum_id !== null || fields.maximum >= row.maximum) return;
+  const { most } = await trx
+    .selectFrom('score')
+    .select((eb) => eb.fn.max('points').as('most'))
+    .where('item_id', '=', row.id)
+    .executeTakeFirstOrThrow();
+  if (most !== null && most > fields.maximum)
+    throw wrongField(
+      'fields.maximum',
+      `A score of ${(most / 100).toFixed(2)} stands here; the maximum cannot be lower.`,
+    );
+}
+
+/**
+ * Makes an item by hand, or changes one. Of an item that a forum feeds, category and display are written to the forum; name and maximum
+ * only where they do not follow it. (rules §7)
+ */
+export async function saveItem(
+  trx: Trx,
+  course: InCourse,
+  itemId: string,
+  change: { version: number; fields: ItemFields },
+  now: number,
+): Promise<void> {
+  const { setup } = course;
+  const { fields, version } = change;
+  if (fields.categoryId !== null && !setup.gradebook.categories.some(({ id }) => id === fields.categoryId))
+    throw wrongField('fields.categoryId', 'This category is not there any more; choose another.');
+  const columns = {
+    title: fields.title,
+    maximum: fields.maximum,
+    display: fields.display,
+    counts: fields.counts ? 1 : 0,
+    extra_credit: fields.extraCredit ? 1 : 0,
+  };
+  const before = await trx.selectFrom('item').selectAll().where('id', '=', itemId).executeTakeFirst();
+  if (before && (before.course_id !== setup.id || before.removed_at !== null))
+    throw new Problem(409, 'idTaken', 'This id belongs to another item.');
+  const isSame =
+    before !== undefined &&
+    before.forum_id === null &&
+    before.category_id === fields.categoryId &&
+    before.due_at === fields.dueAt &&
+    Object.entries(columns).every(([name, value]) => before[name as keyof typeof before] === value);
+  if (isSame) return;
+  if ((before?.version ?? 0) !== version) {
+    if (!before) throw notFound();
+    throw conflict('Someone else has changed this item since you opened it.', recordedItem(before));
+  }
+  if (!before) {
+    const { last } = await trx
+      .selectFrom('item')
+      .select((eb) => eb.fn.max('position').as('last'))
+      .where('course_id', '=', setup.id)
+      .executeTakeFirstOrThrow();
+    await trx
+      .insertInto('item')
+      .values({
+        id: itemId,
+        course_id: setup.id,
+        forum_id: null,
+        position: (last ?? -1) + 1,
+        category_id: fields.categoryId,
+        due_at: fields.dueAt,
+        ...columns,
+      })
+      .execute();
+    await recordItem(trx, course, itemId, 'item.made', null, now);
+    return;
+  }
+  await refuseBelow(trx, before, fields);
+  if (before.forum_id !== null) {
+    if (before.follows === 1 && (fields.title !== before.title || fields.maximum !== before.maximum))
+      throw wrongField(
+        fields.title !== before.title ? 'fields.title' : 'fields.maximum',
+        'Name and maximum are those of the forum; change them in the plan.',
+      );
+    if (fields.dueAt !== before.due_at)
+      throw wrongField('fields.dueAt', 'The forum has due dates of its own; change them in the plan.');
+    await saveOfForum(trx, course, before.forum_id, fields, now);
+  }
+  await trx
+    .updateTable('item')
+    .set({
+      ...columns,
+      ...(before.forum_id === null && { category_id: fields.categoryId, due_at: fields.dueAt }),
+      version: before.version + 1,
+    })
+    .where('id', '=', itemId)
+    .execute();
+  await recordItem(trx, course, itemId, 'item.saved', before, now);
+}
+
+/** Takes away an item made by hand, or brings it back; its scores are kept with it. */
+export async function setItemRemoved(
+  trx: Trx,
+  course: InCourse,
+  itemId: string,
+  removed: boolean,
+  now: number,
+): Promise<void> {
+  const before = await itemRow(trx, course, itemId);
+  if (before.forum_id !== null)
+    throw new Problem(
+      409,
+      'fed',
+      'A forum feeds this item. Unlink it first, or turn the forum’s evaluation off in the plan.',
+    );
+  if ((before.removed_at !== null) === removed) return;
+  await trx
+    .updateTable('item')
+    .set({ removed_at: removed ? now : null, version: before.version + 1 })
+    .where('id', '=', itemId)
+    .execute();
+  await recordItem(trx, course, itemId, removed ? 'item.removed' : 'item.broughtBack', before, now);
+}
