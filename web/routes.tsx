@@ -213,6 +213,18 @@ export const router = createBrowserRouter([
                       Component: (await import('./places/gradebook/Gradebook')).Gradebook,
                     }),
                   },
+                  {
+                    path: 'gradebook/student/:student',
+                    lazy: async () => ({
+                      Component: (await import('./places/gradebook/student/StudentTerm')).StudentTerm,
+                    }),
+                  },
+                  {
+                    path: 'gradebook/item/:item/print',
+                    lazy: async () => ({
+                      Component: (await import('./places/gradebook/column/PrintColumn')).PrintColumn,
+                    }),
+                  },
                 ],
               },
               {

@@ -25,6 +25,7 @@ const STARTS: readonly ExplanationLine['code'][] = [
   'completion',
   'completionAllOrNothing',
   'allWaived',
+  'byHand',
 ];
 
 /** Whether a line says what a part comes to, rather than what is added or taken away afterwards. */
@@ -79,6 +80,8 @@ export function explanationWords(line: ExplanationLine, parts: readonly Part[]):
       return `Adjusted: ${String(params.reason)}`;
     case 'heldWithin':
       return `Held within 0 and ${pointWords(Number(params.maximum))}`;
+    case 'byHand':
+      return 'Entered by hand before the forum fed this item';
     case 'override':
       return `Given instead of ${pointWords(Number(params.computed))}: ${String(params.reason)}`;
   }

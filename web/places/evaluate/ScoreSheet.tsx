@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { confirmScore, excuse, release, type DeskView } from '../../../contract/evaluate';
+import { release } from '../../../contract/docketActs';
+import { confirmScore, excuse, type DeskView } from '../../../contract/evaluate';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Explanation } from '../../ui/Explanation';

@@ -1,293 +1,362 @@
-import { Download } from 'lucide-react';
-import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useMemo, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import type { CellValue } from '../../../contract/cells';
 import { getGradebook, type GradebookView } from '../../../contract/gradebook';
+import { courseNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { countWords, maximumWords, percentWords } from '../../ui/pointWords';
-import { scoreWords } from '../../ui/scoreWords';
+import { setVantage } from '../../data/vantage';
+import { Dialog } from '../../ui/Dialog';
+import { useKeys } from '../../ui/keys';
+import { countWords } from '../../ui/pointWords';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
+import { CellDialog } from './cell/CellDialog';
+import { CellLine } from './cell/CellLine';
+import { NotKeptBar } from './cell/NotKeptBar';
+import { typedValue } from './cell/typedValue';
+import { useCells, valueIn } from './cell/useCells';
+import { ColumnDialog } from './column/ColumnDialog';
+import { ItemForm } from './column/ItemForm';
+import { ExportDialog } from './exchange/ExportDialog';
+import { ImportDialog } from './exchange/ImportDialog';
+import { PasteColumn } from './exchange/PasteColumn';
+import { groupsOf, rowsShown, type MatrixFilter } from './matrix/columns';
+import { Matrix, type MatrixHandle } from './matrix/Matrix';
+import type { Editing, MatrixActions } from './matrix/matrixActions';
+import { beside, type Place } from './matrix/moves';
+import { Toolbar } from './Toolbar';
 
-type Cell = GradebookView['rows'][number]['cells'][string];
+const NOTHING: MatrixFilter = { who: '', state: '', below: '', find: '', sort: 'name', show: '' };
 
-const EMPTY_WORDS: Record<Cell['state'], string> = {
-  notAsked: '·',
-  excused: 'excused',
-  nothing: 'nothing',
-  waiting: 'waiting',
-  ready: 'ready',
-  given: '',
-  released: '',
-  changed: '',
-};
+/** The filter as it stands in the address. */
+function useFilter(): [MatrixFilter, (change: Partial<MatrixFilter>) => void] {
+  const [search, setSearch] = useSearchParams();
+  const filter = Object.fromEntries(
+    Object.entries(NOTHING).map(([name, usual]) => [name, search.get(name) ?? usual]),
+  ) as unknown as MatrixFilter;
+  const set = (change: Partial<MatrixFilter>) =>
+    setSearch(
+      (before) => {
+        for (const [name, value] of Object.entries(change))
+          if (value === NOTHING[name as keyof MatrixFilter]) before.delete(name);
+          else before.set(name, value);
+        return before;
+      },
+      { replace: true },
+    );
+  return [filter, set];
+}
 
-function CellText({
-  cell,
-  item,
-  view,
-}: {
-  cell: Cell;
-  item: GradebookView['items'][number];
-  view: GradebookView;
-}) {
-  if (cell.state === 'excused') return <span className="quiet">excused</span>;
-  if (cell.state === 'nothing' && !item.opened) {
-    return (
+/** Which dialog is open. */
+type Open =
+  | { readonly what: 'column' | 'paste'; readonly item: string; readonly text?: string }
+  | { readonly what: 'cell'; readonly item: string; readonly student: string }
+  | { readonly what: 'newItem' | 'import' | 'export' }
+  | null;
+
+function Legend() {
+  return (
+    <p className="num flex flex-wrap gap-x-4 text-sm" aria-label="Legend">
+      <span>
+        <b>9.00</b> <span className="quiet">released</span>
+      </span>
+      <span>
+        8.50<span className="quiet">° given</span>
+      </span>
+      <span style={{ color: 'var(--late)' }}>
+        <b>9.25△</b> changed since
+      </span>
       <span className="quiet">
-        ·<span className="sr-only">not open yet</span>
+        <s>6.00</s> dropped
       </span>
-    );
-  }
-  if (cell.points === null) {
-    const words = cell.zero ? 'nothing, 0' : EMPTY_WORDS[cell.state];
-    return (
-      <span
-        className={`${cell.state === 'ready' ? 'font-semibold text-primary' : 'quiet'} ${cell.dropped ? 'line-through' : ''}`}
-      >
-        {words}
-        {cell.dropped && <span className="sr-only"> dropped</span>}
-        {cell.state === 'notAsked' && <span className="sr-only">not asked</span>}
-      </span>
-    );
-  }
-  const words = scoreWords(cell.points, item, view.letters);
-  if (cell.dropped)
-    return (
-      <span className="quiet line-through" title="Dropped: without it the rest is the best possible">
-        {words}
-        <span className="sr-only"> dropped</span>
-      </span>
-    );
-  if (cell.state === 'changed') {
-    return (
-      <b style={{ color: 'var(--late)' }}>
-        {words}
-        <span aria-hidden>△</span>
-        <span className="sr-only"> changed since</span>
-      </b>
-    );
-  }
-  return cell.released ? (
-    <b>{words}</b>
-  ) : (
-    <span>
-      {words}
-      <span aria-hidden className="quiet">
-        °
-      </span>
-      <span className="sr-only"> given, not released</span>
-    </span>
+    </p>
   );
 }
 
-/** Items by category, in the order of the plan; those without one last. */
-function columns(view: GradebookView) {
-  const groups = [
-    ...view.categories.map((category) => ({
-      id: category.id as string | null,
-      title: category.title,
-      weight: category.weight as number | null,
-    })),
-    { id: null, title: 'In no category', weight: null },
-  ];
-  return groups
-    .map((group) => ({ ...group, items: view.items.filter((item) => item.categoryId === group.id) }))
-    .filter(({ items, id }) => items.length > 0 || id !== null);
+function Opened({ view, changed }: { view: GradebookView; changed: () => void }) {
+  const course = useCourse();
+  const navigate = useNavigate();
+  const [filter, setFilter] = useFilter();
+  const [search] = useSearchParams();
+  const rows = useMemo(
+    () => rowsShown(view, filter),
+    // The filter is made anew from the address each time; what is in it decides.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [view, filter.who, filter.state, filter.below, filter.find, filter.sort],
+  );
+  const groups = useMemo(() => groupsOf(view), [view]);
+  const columns = useMemo(() => groups.flatMap((group) => group.columns), [groups]);
+  const sections = useMemo(() => new Map(course.sections.map(({ id, title }) => [id, title])), [course]);
+  const matrix = useRef<MatrixHandle>(null);
+  const wanted = search.get('item');
+  const [chosen, setPlace] = useState<Place>(() => {
+    const column = columns.findIndex(
+      (each) =>
+        wanted !== null && each.kind === 'item' && (each.item.forumId === wanted || each.item.id === wanted),
+    );
+    return { row: 0, column: Math.max(0, column) };
+  });
+  const place = {
+    row: Math.min(chosen.row, rows.length - 1),
+    column: Math.min(chosen.column, columns.length - 1),
+  };
+  const [editing, setEditing] = useState<Editing | null>(null);
+  const [open, setOpen] = useState<Open>(null);
+  const cells = useCells(course.id);
+
+  const row = rows[place.row] ?? null;
+  const column = columns[place.column] ?? null;
+  const at = ({ row: r, column: c }: Place) => {
+    const there = columns[c];
+    return {
+      row: rows[r],
+      item: there?.kind === 'item' ? there.item : null,
+      cellAt: there?.kind === 'item' ? there.at : -1,
+    };
+  };
+  const isByHand = (to: Place) => {
+    const { row: student, item } = at(to);
+    return student !== undefined && item !== null && item.forumId === null;
+  };
+  const put = (to: Place, after: CellValue) => {
+    const { row: student, item, cellAt } = at(to);
+    const before = valueIn(student!.cells[cellAt]!);
+    if (before !== after) void cells.change({ item: item!.id, student: student!.student.id, before, after });
+  };
+  const openColumn = (to: Place) => {
+    const { item } = at(to);
+    if (item) setOpen({ what: 'column', item: item.id });
+    else if (columns[to.column]?.kind === 'total') setFilter({ sort: 'total' });
+    else if (to.column < 0) setFilter({ sort: 'name' });
+  };
+  const actions: MatrixActions = {
+    open: (to) => {
+      const { row: student, item } = at(to);
+      if (to.row < 0) openColumn(to);
+      else if (student && to.column < 0)
+        void navigate(`/c/${course.id}/gradebook/student/${student.student.id}`);
+      else if (isByHand(to)) setEditing({ place: to, typed: null, problem: null });
+      else if (student && item)
+        void navigate(`/c/${course.id}/evaluate/${item.forumId}/${student.student.id}`);
+    },
+    edit: (to, typed) => {
+      if (!isByHand(to)) return false;
+      setEditing({ place: to, typed, problem: null });
+      return true;
+    },
+    commit: (edited, text, then) => {
+      const { item } = at(edited.place);
+      const { value, problem } = typedValue(text, item!.maximum);
+      if (problem !== null) {
+        setEditing({ ...edited, typed: text, problem });
+        return false;
+      }
+      setEditing(null);
+      put(edited.place, value);
+      if (then !== 'stay') {
+        const next = beside(edited.place, then);
+        setPlace({
+          row: Math.max(-1, Math.min(rows.length - 1, next.row)),
+          column: Math.max(-1, Math.min(columns.length - 1, next.column)),
+        });
+        matrix.current?.focus();
+      }
+      return true;
+    },
+    cancel: () => {
+      setEditing(null);
+      matrix.current?.focus();
+    },
+    clear: (to) => {
+      if (isByHand(to)) put(to, null);
+    },
+    paste: (to, text) => {
+      const { item } = at(to);
+      if (item === null || item.forumId !== null) {
+        toast.error('Scores are pasted into a column entered by hand. A forum is evaluated on the Desk.');
+        return;
+      }
+      setOpen({ what: 'paste', item: item.id, text });
+    },
+    history: (to) => {
+      const { row: student, item } = at(to);
+      if (student && item) setOpen({ what: 'cell', item: item.id, student: student.student.id });
+    },
+  };
+  useKeys([
+    { on: '', keys: 'arrows', does: 'go from cell to cell; Ctrl goes to the edge', run: () => undefined },
+    {
+      on: '',
+      keys: 'Enter',
+      does: 'type into a cell, or open the Desk, the student, the column',
+      run: () => undefined,
+    },
+    { on: '', keys: 'Ctrl V', does: 'paste a column into the one you are in', run: () => undefined },
+    { on: '', keys: 'H', does: 'the history of the cell', run: () => undefined },
+  ]);
+
+  const itemOf = (id: string) => view.items.find((each) => each.id === id);
+  const close = () => {
+    setOpen(null);
+    matrix.current?.focus();
+  };
+  const dialogItem = open !== null && 'item' in open ? itemOf(open.item) : undefined;
+  const student =
+    open?.what === 'cell' ? view.rows.find((each) => each.student.id === open.student) : undefined;
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pt-4 pb-2">
+        <h1 className="text-2xl">Gradebook</h1>
+        <p className="quiet grow" aria-live="polite">
+          {rows.length === view.rows.length
+            ? countWords(rows.length, 'student')
+            : `${rows.length} of ${countWords(view.rows.length, 'student')}`}{' '}
+          · {countWords(view.items.length, 'item')}
+          {cells.busy && ' · keeping …'}
+        </p>
+        <Legend />
+      </div>
+      <Toolbar view={view} filter={filter} set={setFilter} open={(what) => setOpen({ what })} />
+      <NotKeptBar
+        view={view}
+        notKept={cells.notKept}
+        insist={(each) => void cells.insist(each)}
+        leave={cells.leave}
+      />
+      <CellLine
+        view={view}
+        row={row}
+        column={column}
+        openColumn={() => openColumn(place)}
+        openCell={() => actions.history(place)}
+        excuse={() => {
+          const { row: student, cellAt } = at(place);
+          put(
+            place,
+            student!.cells[cellAt]!.state === 'excused' ? backFrom(student!.cells[cellAt]!) : 'excused',
+          );
+        }}
+        lookAs={({ student: { id, name } }) => {
+          setVantage({ course: course.id, personId: id, name, at: courseNow() });
+          void navigate(`/c/${course.id}/scores`);
+        }}
+      />
+      {rows.length === 0 ? (
+        <p className="quiet px-5 py-8">
+          Nobody is left.{' '}
+          <button type="button" className="link-plain cursor-pointer" onClick={() => setFilter(NOTHING)}>
+            Show everyone
+          </button>
+        </p>
+      ) : (
+        <Matrix
+          handle={matrix}
+          view={view}
+          groups={groups}
+          rows={rows}
+          show={filter.show}
+          sort={filter.sort}
+          place={place}
+          setPlace={setPlace}
+          editing={editing}
+          actions={actions}
+          sections={sections}
+        />
+      )}
+      {open?.what === 'column' && dialogItem && (
+        <ColumnDialog
+          view={view}
+          item={dialogItem}
+          changed={changed}
+          sortBy={() => {
+            setFilter({ sort: dialogItem.id });
+            close();
+          }}
+          paste={() => setOpen({ what: 'paste', item: dialogItem.id, text: '' })}
+          onClose={close}
+        />
+      )}
+      {open?.what === 'paste' && dialogItem && (
+        <PasteColumn
+          view={view}
+          rows={rows}
+          from={place.row}
+          item={dialogItem}
+          pasted={open.text ?? ''}
+          enter={(changes) => cells.changeMany(changes, 'Pasted from a spreadsheet')}
+          onClose={close}
+        />
+      )}
+      {open?.what === 'cell' && dialogItem && student && (
+        <CellDialog item={dialogItem} student={student.student} changed={changed} onClose={close} />
+      )}
+      {open?.what === 'newItem' && (
+        <Dialog title="A new item" onClose={close} wide>
+          <ItemForm
+            view={view}
+            item={null}
+            saved={() => {
+              changed();
+              close();
+            }}
+          />
+        </Dialog>
+      )}
+      {open?.what === 'import' && (
+        <ImportDialog view={view} enter={cells.changeMany} changed={changed} onClose={close} />
+      )}
+      {open?.what === 'export' && <ExportDialog onClose={close} />}
+    </>
+  );
 }
 
-/** Students by forums: what is given, what is released, what is still to do. */
+/** What stands again in a cell that is excused no more: what was given before. */
+const backFrom = ({ points }: { points?: number | undefined }): CellValue => points ?? null;
+
+/** Students by items: what is given, what is released, what is still to do, and what is entered by hand. */
 export function Gradebook() {
   const course = useCourse();
   useTitle('Gradebook', course.title);
-  const [search, setSearch] = useSearchParams();
   const { data, error, mutate } = useApi(getGradebook, { course: course.id });
-  const [sort, setSort] = useState<'name' | 'total'>('name');
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  const [making, setMaking] = useState(false);
+  const changed = () => void mutate();
+  if (error && !data) return <Failed error={error} retry={changed} />;
   if (!data) return <Loading what="Opening the gradebook" />;
-  if (data.items.length === 0)
+  if (data.items.length === 0 || data.rows.length === 0)
     return (
-      <Empty title="Nothing to grade yet">
-        Every evaluated forum gets a column here as soon as it is published.
+      <Empty
+        title={data.items.length === 0 ? 'Nothing to grade yet' : 'No students yet'}
+        action={
+          data.items.length === 0 &&
+          course.role === 'instructor' && (
+            <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>
+              Make an item by hand
+            </button>
+          )
+        }
+      >
+        {data.items.length === 0
+          ? 'Every evaluated forum gets a column here as soon as it is published; other items are made by hand.'
+          : 'Students stand here as soon as they are in the roster.'}
+        {making && (
+          <Dialog title="A new item" onClose={() => setMaking(false)} wide>
+            <ItemForm
+              view={data}
+              item={null}
+              saved={() => {
+                setMaking(false);
+                changed();
+              }}
+            />
+          </Dialog>
+        )}
       </Empty>
     );
-  const section = search.get('section') ?? '';
-  const rows = data.rows
-    .filter((row) => section === '' || row.section === section)
-    .sort((a, b) => (sort === 'total' ? (b.total.percent ?? -1) - (a.total.percent ?? -1) : 0));
-  const groups = columns(data);
-  const edge = 'ruled border-l';
   return (
-    <div className="flex min-h-0 grow flex-col">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 px-5 pt-4 pb-3">
-        <h1 className="text-2xl">Gradebook</h1>
-        <p className="quiet grow">
-          {countWords(rows.length, 'student')} · {countWords(data.items.length, 'item')}
-        </p>
-        <p className="num flex gap-4 text-sm" aria-label="Legend">
-          <span>
-            <b>9.00</b> <span className="quiet">released</span>
-          </span>
-          <span>
-            8.50<span className="quiet">° given</span>
-          </span>
-          <span style={{ color: 'var(--late)' }}>
-            <b>9.25△</b> changed since
-          </span>
-        </p>
-        <select
-          className="select select-sm raised h-9 w-auto"
-          aria-label="Section"
-          value={section}
-          onChange={(event) =>
-            setSearch(event.target.value ? { section: event.target.value } : {}, { replace: true })
-          }
-        >
-          <option value="">Everyone</option>
-          {course.sections.map(({ id, title }) => (
-            <option key={id} value={title}>
-              {title}
-            </option>
-          ))}
-        </select>
-        <select
-          className="select select-sm raised h-9 w-auto"
-          aria-label="Order"
-          value={sort}
-          onChange={(event) => setSort(event.target.value as 'name' | 'total')}
-        >
-          <option value="name">by family name</option>
-          <option value="total">by total</option>
-        </select>
-        <a href={`/api/courses/${course.id}/gradebook.csv`} download className="btn btn-sm raised ruled h-9">
-          <Download className="size-4" aria-hidden />
-          Export CSV
-        </a>
-      </div>
-      <div
-        className="relative min-h-0 grow overflow-auto pb-10"
-        style={{ maxHeight: 'calc(100vh - 8.2rem)' }}
-        tabIndex={0}
-        role="region"
-        aria-label="Gradebook table"
-      >
-        <table className="border-separate border-spacing-0 text-right whitespace-nowrap">
-          <thead className="text-left align-bottom">
-            <tr>
-              <td className="sticky top-0 left-0 z-20 bg-base-100" />
-              {groups.map((group) => (
-                <th
-                  key={group.id ?? 'none'}
-                  scope="colgroup"
-                  colSpan={group.items.length + (group.id === null ? 0 : 1)}
-                  className={`label-caps sticky top-0 z-10 bg-base-100 px-3 py-1 font-semibold ${edge}`}
-                >
-                  {group.title}{' '}
-                  {group.weight !== null && data.mode === 'weighted' && `${group.weight / 100} %`}
-                </th>
-              ))}
-              <th scope="colgroup" className={`label-caps sticky top-0 z-10 bg-base-100 px-3 py-1 ${edge}`}>
-                Course
-              </th>
-            </tr>
-            <tr>
-              <th
-                scope="col"
-                className="ruled sticky top-6 left-0 z-20 border-b bg-base-100 py-2 pl-5 font-semibold"
-              >
-                Student
-              </th>
-              {groups.flatMap((group) => [
-                ...group.items.map((item, index) => (
-                  <th
-                    key={item.id}
-                    scope="col"
-                    className={`ruled sticky top-6 z-10 w-28 max-w-28 min-w-28 border-b bg-base-100 px-3 py-2 text-right leading-tight font-semibold whitespace-normal ${index === 0 ? edge : ''}`}
-                  >
-                    <Link to={`/c/${course.id}/evaluate/${item.forumId}`} className="hover:underline">
-                      {item.title}
-                    </Link>
-                    <span className="quiet block font-normal">{maximumWords(item.maximum)}</span>
-                  </th>
-                )),
-                ...(group.id === null
-                  ? []
-                  : [
-                      <th
-                        key={`${group.id}-sum`}
-                        scope="col"
-                        className="ruled sticky top-6 z-10 border-b bg-base-200 px-3 py-2 text-right font-semibold"
-                      >
-                        {group.title}
-                      </th>,
-                    ]),
-              ])}
-              <th
-                scope="col"
-                className="ruled sticky top-6 z-10 border-b bg-base-200 px-3 py-2 text-right font-semibold"
-              >
-                Total
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={row.student.id} className="group">
-                <th
-                  scope="row"
-                  className="ruled sticky left-0 z-10 max-w-64 truncate border-b bg-base-100 py-1.5 pr-4 pl-5 text-left font-medium group-hover:bg-base-200"
-                >
-                  {row.student.sortable} <span className="quiet text-xs font-normal">{row.section}</span>
-                </th>
-                {groups.flatMap((group) => [
-                  ...group.items.map((item, index) => {
-                    const cell = row.cells[item.id]!;
-                    const text = <CellText cell={cell} item={item} view={data} />;
-                    return (
-                      <td
-                        key={item.id}
-                        className={`ruled border-b p-0 group-hover:bg-base-200 ${index === 0 ? edge : ''}`}
-                      >
-                        {cell.state === 'notAsked' ? (
-                          <span className="block px-3 py-1.5">{text}</span>
-                        ) : (
-                          <Link
-                            to={`/c/${course.id}/evaluate/${item.forumId}/${row.student.id}`}
-                            className="block px-3 py-1.5 hover:underline"
-                          >
-                            {text}
-                          </Link>
-                        )}
-                      </td>
-                    );
-                  }),
-                  ...(group.id === null
-                    ? []
-                    : [
-                        <td key={`${group.id}-sum`} className="ruled border-b bg-base-200 px-3 py-1.5">
-                          {row.categories[group.id]?.percent == null ? (
-                            <span className="quiet">—</span>
-                          ) : (
-                            percentWords(row.categories[group.id]!.percent!)
-                          )}
-                        </td>,
-                      ]),
-                ])}
-                <td className="ruled border-b bg-base-200 px-3 py-1.5 font-semibold">
-                  {row.total.percent === null ? (
-                    <span className="quiet">—</span>
-                  ) : (
-                    <>
-                      {percentWords(row.total.percent)} <span className="quiet">{row.total.letter}</span>
-                    </>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {rows.length === 0 && <p className="quiet px-5 py-8">Nobody is in this section.</p>}
-      </div>
+    <div className="flex grow flex-col md:h-[calc(100vh-3.5rem)] max-md:h-[calc(100vh+8rem)]">
+      <Opened view={data} changed={changed} />
     </div>
   );
 }

@@ -4,7 +4,7 @@ import type { DateName, DateTerm, NumberName, OwnTerms } from '../../../core/cou
 import { dateWords } from '../../ui/dateWords';
 import { countWords } from '../../ui/pointWords';
 
-const DATES: Record<DateName, string> = {
+export const DATES: Record<DateName, string> = {
   visibleFrom: 'visible from',
   visibleUntil: 'visible to',
   postingFrom: 'posting from',
@@ -12,7 +12,7 @@ const DATES: Record<DateName, string> = {
   initialDue: 'initial post',
   repliesDue: 'replies',
 };
-const NUMBERS: Record<NumberName, string> = {
+export const NUMBERS: Record<NumberName, string> = {
   initialRequired: 'initial posts',
   initialMinWords: 'words of the initial post',
   replyMinWords: 'words of a reply',

@@ -6,7 +6,7 @@ import { importRoster, rosterColumn } from '../../../contract/roster';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { countWords } from '../../ui/pointWords';
-import { decodeFile } from './decodeFile';
+import { decodeFile } from '../../data/decodeFile';
 import { MoveChanges } from './MoveWarning';
 
 type Answer = z.infer<(typeof importRoster)['answer']>;

@@ -1,6 +1,7 @@
 import { Copy, X } from 'lucide-react';
 import { useState } from 'react';
 import { useForm, useWatch, type Path } from 'react-hook-form';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import {
   makeMemberLink,
@@ -332,6 +333,13 @@ export function PersonPanel({
           </div>
         )}
       </form>
+      {person?.role === 'student' && !person.removed && (
+        <p className="mt-3">
+          <Link className="link-plain" to={`/c/${course.id}/gradebook/student/${person.id}`}>
+            The student’s term
+          </Link>
+        </p>
+      )}
       {person?.role === 'student' && <PersonTerms person={person} />}
       {canEdit && person && !person.canSignIn && person.mayRename && !person.removed && (
         <div className="ruled mt-5 border-t pt-4">

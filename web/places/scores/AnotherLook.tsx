@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { askForLook } from '../../../contract/secondLooks';
-import type { ScoresView } from '../../../contract/gradebook';
+import type { ScoresView } from '../../../contract/scores';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';

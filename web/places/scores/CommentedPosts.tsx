@@ -1,4 +1,4 @@
-import type { ScoresView } from '../../../contract/gradebook';
+import type { ScoresView } from '../../../contract/scores';
 import { withPassages } from '../../ui/passages';
 import { countWords } from '../../ui/pointWords';
 import { Prose } from '../../ui/Prose';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { getScores, type ScoresView } from '../../../contract/gradebook';
+import { getScores, type ScoresView } from '../../../contract/scores';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Explanation } from '../../ui/Explanation';
@@ -53,6 +53,11 @@ function ItemRow({
       </div>
       <p className="quiet text-sm">
         {item.category}
+        {item.dueAt !== null && item.state !== 'released' && (
+          <>
+            {item.category && ' · '}due <When at={item.dueAt} />
+          </>
+        )}
         {item.releasedAt !== null && (
           <>
             {item.category && ' · '}released <When at={item.releasedAt} />
@@ -68,7 +73,7 @@ function ItemRow({
       {item.remarkHtml && <Prose html={item.remarkHtml} className="ruled mt-3 border-l-2 pl-4 text-base" />}
       <AttachmentList files={item.files} />
       <CommentedPosts posts={item.posts} />
-      {item.state === 'released' && (
+      {item.state === 'released' && item.lines.length > 0 && (
         <details className="mt-3 max-w-lg">
           <summary className="link-plain text-sm">How this score comes about</summary>
           <div className="mt-2">

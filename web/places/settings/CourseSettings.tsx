@@ -282,7 +282,7 @@ function Form({
                 />
               </label>
               <span className="quiet num w-18 text-sm whitespace-nowrap">
-                {countWords(view.used.categories[category.id] ?? 0, 'forum')}
+                {countWords(view.used.categories[category.id] ?? 0, 'forum or item', 'forums or items')}
               </span>
               {canEdit && (
                 <RowDeeds

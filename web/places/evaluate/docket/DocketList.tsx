@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { release, type DocketRow, type DocketView } from '../../../../contract/evaluate';
+import { release } from '../../../../contract/docketActs';
+import type { DocketRow, DocketView } from '../../../../contract/evaluate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useKeys } from '../../../ui/keys';

@@ -1,57 +1,11 @@
-import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { getGiven } from '../../../../contract/consistency';
 import { type DocketView } from '../../../../contract/evaluate';
-import { STRETCHES, type Distribution } from '../../../../core/scoring/distribution';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { countWords, maximumWords, percentWords, pointWords } from '../../../ui/pointWords';
+import { Spread } from '../../../ui/Spread';
 import { Failed, Loading } from '../../../ui/states';
-
-const stretch = (at: number, maximum: number) =>
-  `${maximumWords(Math.round((at * maximum) / STRETCHES))} to ${maximumWords(Math.round(((at + 1) * maximum) / STRETCHES))}`;
-
-/** How many scores lie in each tenth of the maximum; in words for who does not see it. */
-function Spread({ given, maximum, most }: { given: Distribution; maximum: number; most: number }) {
-  const data = given.stretches.map((count, at) => ({
-    at: maximumWords(Math.round((at * maximum) / STRETCHES)),
-    count,
-  }));
-  const words = given.stretches
-    .map((count, at) => (count === 0 ? '' : `${stretch(at, maximum)}: ${count}`))
-    .filter((each) => each !== '');
-  return (
-    <figure>
-      <div aria-hidden className="num h-24 text-xs">
-        <ResponsiveContainer width="100%" height="100%">
-          <BarChart data={data} margin={{ top: 4, right: 0, bottom: 0, left: -36 }}>
-            <XAxis
-              dataKey="at"
-              tickLine={false}
-              axisLine={{ stroke: 'var(--rule)' }}
-              tick={{ fill: 'currentColor', fontSize: 11 }}
-            />
-            <YAxis
-              domain={[0, most]}
-              allowDecimals={false}
-              tickLine={false}
-              axisLine={false}
-              tick={{ fill: 'currentColor', fontSize: 11 }}
-              tickCount={3}
-            />
-            <Bar
-              dataKey="count"
-              fill="var(--color-primary)"
-              isAnimationActive={false}
-              radius={[2, 2, 0, 0]}
-            />
-          </BarChart>
-        </ResponsiveContainer>
-      </div>
-      <figcaption className="sr-only">{words.join(', ')}</figcaption>
-    </figure>
-  );
-}
 
 function agreementWords({ forum }: DocketView): string | null {
   const { agreement, maximum } = forum;

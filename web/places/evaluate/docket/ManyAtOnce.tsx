@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { actOnDocket, undoDocketAct, type DocketAct } from '../../../../contract/evaluate';
+import { actOnDocket, undoDocketAct, type DocketAct } from '../../../../contract/docketActs';
 import type { AnswerOf } from '../../../../contract/endpoint';
 import type { RichNode } from '../../../../core/text/richText';
 import { textOf } from '../../../../core/text/textOf';

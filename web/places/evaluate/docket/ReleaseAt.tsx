@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { planRelease } from '../../../../contract/evaluate';
+import { planRelease } from '../../../../contract/docketActs';
 import { fromWallClock } from '../../../../core/time/wallClock';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';

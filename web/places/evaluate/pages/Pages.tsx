@@ -1,5 +1,7 @@
 import { Fragment } from 'react';
+import { Link } from 'react-router';
 import type { DeskView } from '../../../../contract/evaluate';
+import { useCourse } from '../../../data/course';
 import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
 import type { Sheet } from '../sheet/useSheet';
@@ -21,6 +23,7 @@ export function Pages({
   /** What the posts answer is unfolded from the beginning. */
   unfolded: boolean;
 }) {
+  const course = useCourse();
   return (
     <section aria-label={`What ${view.student.name} wrote`} className="mx-auto max-w-[44rem] px-6 pt-4 pb-16">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -29,6 +32,14 @@ export function Pages({
           {view.covered
             ? 'Names are hidden until the score is given; those that classmates typed remain.'
             : view.section}
+          {!view.covered && (
+            <>
+              {view.section && ' · '}
+              <Link className="link-plain" to={`/c/${course.id}/gradebook/student/${view.student.id}`}>
+                the whole term
+              </Link>
+            </>
+          )}
         </p>
         <span className="ml-auto self-center">
           <Tally slots={view.slots} scale={1.2} />

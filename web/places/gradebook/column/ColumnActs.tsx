@@ -1,0 +1,106 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { z } from 'zod';
+import { actOnItem, type ItemAct } from '../../../../contract/items';
+import type { GradebookItem } from '../../../../contract/gradebook';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { countWords } from '../../../ui/pointWords';
+
+type Reached = z.infer<(typeof actOnItem)['answer']>;
+
+const ACTS: readonly { act: ItemAct; students: 'all' | 'missing'; words: string; done: string }[] = [
+  { act: 'release', students: 'all', words: 'Release what is given', done: 'Released to' },
+  { act: 'takeBack', students: 'all', words: 'Take back what is released', done: 'Taken back from' },
+  { act: 'zero', students: 'missing', words: 'Give 0 to everyone with nothing', done: '0 given to' },
+  { act: 'excuse', students: 'missing', words: 'Excuse everyone with nothing', done: 'Excused' },
+  { act: 'excuseNoMore', students: 'all', words: 'Excuse nobody any more', done: 'Excused no more:' },
+];
+
+/** What is done to a whole column: looked at first, with whom it reaches, then done. */
+export function ColumnActs({ item, changed }: { item: GradebookItem; changed: () => void }) {
+  const course = useCourse().id;
+  const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
+  const [reached, setReached] = useState<Reached | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const ask = async (of: (typeof ACTS)[number], preview: boolean) => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const answer = await call(
+        actOnItem,
+        { course, item: item.id },
+        { id: newId(), act: of.act, students: of.students, preview },
+      );
+      if (preview) setReached(answer);
+      else {
+        const held =
+          answer.unsettled > 0 ? ` ${countWords(answer.unsettled, 'disagreement')} to settle first.` : '';
+        toast.success(`${of.done} ${countWords(answer.students.length, 'student')}.${held}`);
+        setChosen(null);
+        setReached(null);
+        changed();
+      }
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+    setBusy(false);
+  };
+  return (
+    <div>
+      <div className="flex flex-wrap gap-2">
+        {ACTS.map((of) => (
+          <button
+            key={of.words}
+            type="button"
+            aria-pressed={chosen === of}
+            className={`btn btn-sm raised ruled h-9 ${chosen === of ? 'border-primary' : ''}`}
+            disabled={busy}
+            onClick={() => {
+              setChosen(of);
+              setReached(null);
+              void ask(of, true);
+            }}
+          >
+            {of.words}
+          </button>
+        ))}
+      </div>
+      {chosen && reached && (
+        <div className="mt-2" aria-live="polite">
+          {reached.students.length === 0 ? (
+            <p className="quiet">It would reach nobody.</p>
+          ) : (
+            <>
+              <p>
+                It reaches {countWords(reached.students.length, 'student')}:{' '}
+                <span className="quiet">
+                  {reached.students
+                    .slice(0, 12)
+                    .map(({ name }) => name)
+                    .join(', ')}
+                  {reached.students.length > 12 && ` and ${reached.students.length - 12} more`}
+                </span>
+              </p>
+              <button
+                type="button"
+                className="btn btn-sm btn-primary mt-2 h-9"
+                disabled={busy}
+                onClick={() => void ask(chosen, false)}
+              >
+                {chosen.words}
+              </button>
+            </>
+          )}
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 text-sm text-error">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,203 @@
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { readOneRoster, type OneRosterRead } from '../../../../contract/oneRoster';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { countWords, pointWords } from '../../../ui/pointWords';
+import { MoveChanges } from '../../roster/MoveWarning';
+import type { CellValue } from '../../../../contract/cells';
+
+const said = (value: CellValue) =>
+  value === null ? 'nothing' : value === 'excused' ? 'excused' : pointWords(value);
+
+const ITEM = {
+  new: 'new',
+  same: 'is there',
+  otherMaximum: 'is there with another maximum; its scores are left out',
+} as const;
+
+function Findings({ read }: { read: OneRosterRead }) {
+  return (
+    <>
+      <p className="mt-3 text-error" role="alert">
+        {countWords(read.findingCount, 'thing')} in the files {read.findingCount === 1 ? 'is' : 'are'} wrong,
+        so nothing is read. Put {read.findingCount === 1 ? 'it' : 'them'} right and choose the files again.
+      </p>
+      <ul
+        className="num mt-2 max-h-72 overflow-y-auto text-sm"
+        tabIndex={0}
+        aria-label="What is wrong in the files"
+      >
+        {read.findings.map(({ file, line, column, message }, index) => (
+          <li key={index} className="ruled border-b py-1 last:border-0">
+            <b>{file}</b>
+            {line !== null && `, line ${line}`}
+            {column !== null && `, ${column}`}: {message}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** Roster, items and results from OneRoster files: first what would happen, then, confirmed, written. */
+export function ReadOneRoster({
+  name,
+  files,
+  changed,
+  done,
+}: {
+  name: string;
+  files: Readonly<Record<string, string>>;
+  changed: () => void;
+  done: () => void;
+}) {
+  const course = useCourse().id;
+  const [read, setRead] = useState<OneRosterRead | null>(null);
+  const [classId, setClassId] = useState<string | null>(null);
+  const [overwrite, setOverwrite] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  useEffect(() => {
+    let left = false;
+    call(readOneRoster, { course }, { files: { ...files }, classId, overwrite, confirm: false })
+      .then((answer) => {
+        if (!left) setRead(answer);
+      })
+      .catch((error: unknown) => setProblem(sentenceOf(error)));
+    return () => {
+      left = true;
+    };
+  }, [course, files, classId, overwrite]);
+  const write = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const chosen = classId ?? read!.classId;
+      const request = { files: { ...files }, classId: chosen, overwrite, confirm: true };
+      const answer = await call(readOneRoster, { course }, request);
+      toast.success(
+        `Written: ${countWords(answer.students.new, 'new student')}, ${countWords(answer.scores.length, 'score')}.`,
+      );
+      changed();
+      done();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+    setBusy(false);
+  };
+  const students = read?.students;
+  const writes =
+    read === null
+      ? 0
+      : read.students.new +
+        read.students.changed +
+        read.scores.length +
+        [...read.items, ...read.categories].filter(({ kind }) => kind === 'new').length;
+  return (
+    <>
+      <p className="mt-3">
+        <b>{name}</b>
+      </p>
+      {problem && (
+        <p role="alert" className="mt-2 text-error">
+          {problem}
+        </p>
+      )}
+      {read === null && !problem && <p className="quiet mt-2">Reading …</p>}
+      {read !== null && read.findingCount > 0 && <Findings read={read} />}
+      {read !== null && read.findingCount === 0 && students && (
+        <div aria-live="polite">
+          {read.classes.length > 1 && (
+            <label className="mt-2 block max-w-sm">
+              <span className="quiet mb-0.5 block text-sm">The class to read</span>
+              <select
+                className="select select-sm raised h-9 w-full"
+                value={read.classId ?? ''}
+                disabled={busy}
+                onChange={(event) => setClassId(event.target.value)}
+              >
+                {read.classes.map(({ id, title, items }) => (
+                  <option key={id} value={id}>
+                    {title} ({countWords(items, 'item')})
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          <p className="num mt-3">
+            {countWords(students.new, 'new student')}, {students.changed} changed, {students.same} the same.
+            {read.staff > 0 &&
+              ` ${countWords(read.staff, 'member')} of staff left out; add staff in the Roster.`}
+          </p>
+          {read.peopleLeft.map(({ name: who, notes }) => (
+            <p key={who} className="text-sm text-error">
+              {who}: {notes.join(' ')}
+            </p>
+          ))}
+          {read.moves.length > 0 && (
+            <div className="mt-2 text-sm">
+              <p style={{ color: 'var(--late)' }}>Changes of section mean something in forums under way:</p>
+              <MoveChanges changes={read.moves} />
+            </div>
+          )}
+          <ul className="num mt-2 text-sm">
+            {read.items.map(({ title, kind, scores }, index) => (
+              <li key={index} className="ruled flex gap-3 border-b py-1 last:border-0">
+                <span className="grow">{title}</span>
+                <span className="quiet">
+                  {ITEM[kind]} · {countWords(scores, 'score')}
+                </span>
+              </li>
+            ))}
+          </ul>
+          {read.categories.some(({ kind }) => kind === 'new') && (
+            <p className="mt-1 text-sm" style={{ color: 'var(--late)' }}>
+              New categories come without weight; give them one in the settings of the course.
+            </p>
+          )}
+          {(read.stand > 0 || overwrite) && (
+            <label className="mt-3 flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={overwrite}
+                disabled={busy}
+                onChange={(event) => setOverwrite(event.target.checked)}
+              />
+              Also write over scores that stand{read.stand > 0 && ` (${read.stand} differ)`}
+            </label>
+          )}
+          {read.scores.length > 0 && (
+            <details className="mt-2">
+              <summary className="link-plain text-sm">
+                {countWords(read.scores.length, 'score')} to write{read.scores.length === 200 && ' and more'}
+              </summary>
+              <ul className="num max-h-48 overflow-y-auto text-sm">
+                {read.scores.map(({ student, item, before, after }, index) => (
+                  <li key={index}>
+                    {student}, {item}: {before !== null && `${said(before)} → `}
+                    <b>{said(after)}</b>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+          {read.scoresLeft.map(({ student, item, message }, index) => (
+            <p key={index} className="text-sm text-error">
+              {student}, {item}: {message}
+            </p>
+          ))}
+          <button
+            type="button"
+            className="btn btn-primary mt-4"
+            disabled={busy || writes === 0}
+            onClick={() => void write()}
+          >
+            {writes === 0 ? 'Nothing to write' : 'Write all this'}
+          </button>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,132 @@
+import { memo } from 'react';
+import type { GradebookRow, GradebookView } from '../../../../contract/gradebook';
+import type { Display } from '../../../../core/gradebook/gradebook';
+import { percentWords } from '../../../ui/pointWords';
+import { CellEditor } from './CellEditor';
+import { cellWords } from './cellWords';
+import type { MatrixColumn } from './columns';
+import { idOf, ROW } from './layout';
+import type { Editing, MatrixActions } from './matrixActions';
+
+/** What a cell says, how it looks, and what it says to who does not see the look. */
+interface Said {
+  readonly text: string;
+  readonly look: string;
+  readonly label: string | undefined;
+}
+
+function saidOf(
+  row: GradebookRow,
+  column: MatrixColumn,
+  letters: GradebookView['letters'],
+  show: Display | '',
+): Said {
+  if (column.kind === 'item') {
+    const cell = row.cells[column.at]!;
+    const { text, also, look, struck } = cellWords(cell, column.item, letters, show);
+    const remarked = cell.remarked === true;
+    return {
+      text,
+      look: `cell-${struck ? 'dropped' : look}${remarked ? ' cell-remarked' : ''}`,
+      label:
+        also || remarked
+          ? [text === '·' ? '' : text, also, remarked ? 'with a remark' : ''].filter(Boolean).join(', ')
+          : undefined,
+    };
+  }
+  const { percent } = column.kind === 'total' ? row.total : row.categories[column.at]!;
+  if (percent === null) return { text: '—', look: 'cell-quiet', label: 'nothing yet' };
+  const letter = column.kind === 'total' && row.total.letter ? ` ${row.total.letter}` : '';
+  return {
+    text: percentWords(percent) + letter,
+    look: column.kind === 'total' ? 'font-semibold' : '',
+    label: undefined,
+  };
+}
+
+function Row({
+  view,
+  row,
+  index,
+  top,
+  near,
+  start,
+  nameWidth,
+  show,
+  section,
+  active,
+  editing,
+  actions,
+}: {
+  view: GradebookView;
+  row: GradebookRow;
+  index: number;
+  top: number;
+  near: readonly (readonly [MatrixColumn, number])[];
+  start: number;
+  nameWidth: number;
+  show: Display | '';
+  section: string | null;
+  /** The column of the active cell, if it is in this row. */
+  active: number | null;
+  editing: Editing | null;
+  actions: MatrixActions;
+}) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 3}
+      // What is wrong with what is typed stands over the rows below.
+      className={`group ruled absolute top-0 left-0 flex w-full border-b ${editing === null ? '' : 'z-10'}`}
+      style={{ height: ROW, transform: `translateY(${top}px)` }}
+    >
+      <div
+        role="rowheader"
+        id={idOf({ row: index, column: -1 })}
+        aria-colindex={1}
+        aria-selected={active === -1}
+        className={`sticky left-0 z-10 shrink-0 truncate bg-base-100 py-1.5 pr-3 pl-5 font-medium group-hover:bg-base-200 ${
+          active === -1 ? 'cell-active' : ''
+        }`}
+        style={{ width: nameWidth }}
+        title={row.student.sortable}
+      >
+        {row.student.sortable} <span className="quiet text-xs font-normal">{section}</span>
+      </div>
+      <div role="presentation" className="shrink-0" style={{ width: start }} />
+      {near.map(([column, at]) => {
+        const said = saidOf(row, column, view.letters, show);
+        const isEdited = editing !== null && editing.place.column === at && column.kind === 'item';
+        // One element for a cell: the matrix is drawn anew many times while it is scrolled.
+        return (
+          <div
+            key={column.key}
+            role="gridcell"
+            id={idOf({ row: index, column: at })}
+            aria-colindex={at + 2}
+            aria-selected={active === at}
+            aria-label={isEdited ? undefined : said.label}
+            className={`cell cell-${column.kind} ${said.look}${
+              column.kind === 'item' && column.opensGroup ? ' cell-opens' : ''
+            }${active === at ? ' cell-active' : ''}`}
+          >
+            {isEdited ? (
+              <CellEditor
+                editing={editing}
+                cell={row.cells[column.at]!}
+                label={`${row.student.sortable}, ${column.item.title}`}
+                commit={actions.commit}
+                cancel={actions.cancel}
+              />
+            ) : (
+              said.text
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+/** A student's row, as far as its columns are near the window. */
+export const MatrixRow = memo(Row);

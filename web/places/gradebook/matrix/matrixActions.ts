@@ -1,0 +1,23 @@
+import type { Place, Then } from './moves';
+
+/** A cell that is being typed into. */
+export interface Editing {
+  readonly place: Place;
+  /** What it begins with; null: what stands there. */
+  readonly typed: string | null;
+  readonly problem: string | null;
+}
+
+/** What can be done in the matrix beyond moving through it. */
+export interface MatrixActions {
+  /** Enter, or a double click: a cell entered by hand is edited, everything else is opened. */
+  readonly open: (place: Place) => void;
+  /** Something was typed or F2 pressed where it can be edited; answers whether it can. */
+  readonly edit: (place: Place, typed: string | null) => boolean;
+  /** Keeps what was typed and goes on to the cell beside; false where it cannot be kept so, and the field stays. */
+  readonly commit: (editing: Editing, text: string, then: Then) => boolean;
+  readonly cancel: () => void;
+  readonly clear: (place: Place) => void;
+  readonly paste: (place: Place, text: string) => void;
+  readonly history: (place: Place) => void;
+}
