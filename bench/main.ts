@@ -2,6 +2,7 @@ import { cpus } from 'node:os';
 import { checkRows } from './checks';
 import { coreRows } from './core';
 import { docketRows } from './docket';
+import { gradebookRows } from './gradebook';
 import { openForumRows } from './openForum';
 import type { Row } from './row';
 import { crowdRows } from './crowd';
@@ -13,6 +14,7 @@ const rows: Row[] = [
   ...(await searchRows()),
   ...(await openForumRows()),
   ...(await docketRows()),
+  ...(await gradebookRows()),
   ...(await crowdRows()),
 ];
 const width = Math.max(...rows.map(({ what }) => what.length));

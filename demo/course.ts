@@ -76,6 +76,7 @@ export async function layOutCourse(db: Db): Promise<void> {
         title: 'Hearings',
         weight: 7000,
         zero_for_missing: 1,
+        dropped: 1,
         position: 0,
       },
       {
@@ -84,6 +85,7 @@ export async function layOutCourse(db: Db): Promise<void> {
         title: 'Readings',
         weight: 3000,
         zero_for_missing: 0,
+        dropped: 1,
         position: 1,
       },
     ])

@@ -5,13 +5,8 @@ import { CLASS_SPACE } from '../core/access/space';
 import { MINUTE } from '../core/time/instant';
 import { openDatabase, type Db } from '../server/db/open';
 import { when } from './course';
+import { inChunks } from './inChunks';
 import { paragraphs, steadyRandom } from './prose';
-
-const CHUNK = 400;
-
-async function inChunks<T>(rows: readonly T[], insert: (some: T[]) => Promise<unknown>): Promise<void> {
-  for (let at = 0; at < rows.length; at += CHUNK) await insert(rows.slice(at, at + CHUNK));
-}
 
 /**
  * A course with one large open forum in a data file: its posts by many students over three weeks, most of them answers, in

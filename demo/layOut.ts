@@ -26,6 +26,7 @@ import { actOnPosts } from '../server/stewarding/actOnPosts';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { Deed } from './deed';
 import { demoForums } from './forums';
+import { keepItems } from './gradebook';
 import { keepLibrary } from './library';
 import { demoDeeds, READINGS } from './posts';
 import { evaluate, ratePosts, readSecond } from './scores';
@@ -109,6 +110,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });
   await readSecond(deps, await as('anselm'), 'old-maps', when('02-20 10:00'), 12);
   await evaluate(deps, await as('teodora'), 'hydrograph', when('02-20 17:00'), { share: 1, release: true });
+  await keepItems(deps, as);
   await askForLook(
     db,
     await as(studentId('Piotr', 'Adeyemi')),
