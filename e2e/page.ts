@@ -16,6 +16,7 @@ const CANDIDATES: Record<string, string> = {
   slider: '[role=slider], input[type=range]',
   combobox: 'select',
   heading: 'h1, h2, h3',
+  columnheader: '[role=columnheader], th',
   article: 'article',
   region: 'section, [role=region]',
   alert: '[role=alert]',
@@ -185,7 +186,7 @@ export class Page {
       },
       `the page to say ${String(text)}`,
     ).catch((error: unknown) => {
-      throw new Error(`${String(error)}; it said: ${last.slice(0, 1500)}`);
+      throw new Error(`${String(error)}; it said: ${last.slice(0, 700)} … ${last.slice(-900)}`);
     });
   }
 

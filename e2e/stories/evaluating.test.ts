@@ -136,7 +136,7 @@ describe('many at once, release and another look', () => {
     const piotr = await s.anotherPage();
     await piotr.enter('Piotr Adeyemi');
     await piotr.go('/c/rvc210/scores');
-    await piotr.sees('so far, over 2 of');
+    await piotr.sees('so far, over 3 of');
     expect(await piotr.text()).not.toContain('7.25');
     s.demo.clock.move(when('03-06 18:01'));
     await piotr.sees('7.25 / 10');

@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { DeskView, DocketView } from '../../contract/evaluate';
-import type { ScoresView } from '../../contract/gradebook';
+import type { ScoresView } from '../../contract/scores';
 import type { Page } from '../page';
 import { story } from '../story';
 

@@ -133,9 +133,10 @@ describe('from plan to gradebook', () => {
     expect(column).toBeGreaterThan(2);
     expect(rows.find((row) => row.includes('Lindqvist'))).toContain('9.50');
     expect(rows.find((row) => row.includes('Sato'))).toContain('4.40');
-    await page.go('/c/rvc210/gradebook');
+    await page.go('/c/rvc210/gradebook?find=Sato');
     await page.sees('Whose quay is it?');
-    await page.click('link', '4.40');
+    await page.click('gridcell', /^4\.40/);
+    await page.click('link', 'Open on the Desk');
     await page.find('heading', 'Emi Sato');
   });
 
