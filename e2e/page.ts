@@ -102,10 +102,21 @@ export class Page {
         const element = await this.first(role, name);
         if (!element || !(await element.isEnabled())) return false;
         await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
+        if (!(await this.isAtRest(element))) return false;
         await element.click();
         return true;
       },
       `${role} ${String(name)} to be clicked at ${await this.path()}`,
+    );
+  }
+
+  /** Whether nothing that moves or fades in carries the element: what moves away under the pointer is not clicked. */
+  private isAtRest(element: WebElement): Promise<boolean> {
+    return this.driver.executeScript<boolean>(
+      `const [element] = arguments;
+       return !document.getAnimations().some(({ playState, effect }) =>
+         playState === 'running' && effect.target.contains(element) && Number.isFinite(effect.getComputedTiming().endTime));`,
+      element,
     );
   }
 
