@@ -8,15 +8,25 @@ import type { Row } from './row';
 import { crowdRows } from './crowd';
 import { searchRows } from './search';
 
-const rows: Row[] = [
-  ...coreRows(),
-  ...checkRows(),
-  ...(await searchRows()),
-  ...(await openForumRows()),
-  ...(await docketRows()),
-  ...(await gradebookRows()),
-  ...(await crowdRows()),
-];
+const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
+  core: coreRows,
+  checks: checkRows,
+  search: searchRows,
+  forum: openForumRows,
+  docket: docketRows,
+  gradebook: gradebookRows,
+  crowd: crowdRows,
+};
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in ALL));
+if (unknown.length > 0) {
+  console.error(`There is no benchmark ${unknown.join(', ')}. There are: ${Object.keys(ALL).join(', ')}.`);
+  process.exit(1);
+}
+const rows: Row[] = [];
+for (const [name, measure] of Object.entries(ALL)) {
+  if (asked.length === 0 || asked.includes(name)) rows.push(...(await measure()));
+}
 const width = Math.max(...rows.map(({ what }) => what.length));
 console.log(`${cpus().length} cores, ${cpus()[0]?.model ?? 'unknown'}, Node.js ${process.versions.node}\n`);
 console.log(`${'what'.padEnd(width)}  ${'figure'.padStart(10)}  ${'limit'.padStart(10)}  ratio`);

@@ -1,7 +1,10 @@
-// npm run bench: measures the built code, as it runs in production, and prints a table.
+// npm run bench: measures the built code, as it runs in production, and prints a table; `npm run bench -- gradebook` one part of it.
 import { spawnSync } from 'node:child_process';
 import { build, install } from './setUp.mjs';
 
 install();
 build();
-process.exit(spawnSync(process.execPath, ['dist/node/bench.js'], { stdio: 'inherit' }).status ?? 1);
+process.exit(
+  spawnSync(process.execPath, ['dist/node/bench.js', ...process.argv.slice(2)], { stdio: 'inherit' })
+    .status ?? 1,
+);

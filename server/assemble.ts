@@ -4,6 +4,7 @@ import { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
 import type { Deps } from './deps';
 import { PlannedReleases } from './evaluate/plannedReleases';
+import { prepareColumns } from './gradebook/prepareColumns';
 import { LiveHub } from './live/liveHub';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
@@ -37,4 +38,5 @@ export async function begin(deps: Deps): Promise<void> {
   await deps.releases.pass();
   deps.releases.start();
   deps.mailer.start();
+  prepareColumns(deps).catch((error: unknown) => deps.log.debug({ error }, 'No gradebook was prepared'));
 }

@@ -17,6 +17,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         server: resolve(root, 'server/main.ts'),
+        columnsThread: resolve(root, 'server/gradebook/columnsThread.ts'),
         demo: resolve(root, 'demo/main.ts'),
         bench: resolve(root, 'bench/main.ts'),
         crowdServer: resolve(root, 'bench/crowdServer.ts'),

@@ -10,12 +10,28 @@ export type Db = Kysely<Database>;
 /** Opens (and where needed makes) the data folder, and brings its file to the newest layout. */
 export function openDatabase(dataFolder: string): Db {
   mkdirSync(join(dataFolder, 'files'), { recursive: true });
-  const sqlite = new BetterSqlite3(join(dataFolder, 'juror.sqlite'));
+  const file = join(dataFolder, 'juror.sqlite');
+  const sqlite = new BetterSqlite3(file);
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
   sqlite.pragma('busy_timeout = 5000');
   migrate(sqlite);
+  const db = new Kysely<Database>({ dialect: new SqliteDialect({ database: withStatementsKept(sqlite) }) });
+  files.set(db.getExecutor().adapter, file);
+  return db;
+}
+
+/** The file of a database, by what it and its transactions have in common. */
+const files = new WeakMap<object, string>();
+
+/** The file a database was opened from. */
+export const fileOf = (db: Db): string => files.get(db.getExecutor().adapter)!;
+
+/** Opens a database that is open already once more, for reading alone: in a thread beside the server. */
+export function openForReading(file: string): Db {
+  const sqlite = new BetterSqlite3(file, { readonly: true, fileMustExist: true });
+  sqlite.pragma('busy_timeout = 5000');
   return new Kysely<Database>({ dialect: new SqliteDialect({ database: withStatementsKept(sqlite) }) });
 }
 

@@ -2,6 +2,7 @@ import type { Kysely } from 'kysely';
 import { postsInPlace, type PostInPlace } from '../../core/access/mayRead';
 import type { Post } from '../../core/course/post';
 import type { Database } from '../db/schema';
+import { Recent } from '../recent';
 import { loadPosts } from './loadPosts';
 
 /** The posts of a forum as the rules read them, and as they stand once everything that happened to them has happened. */
@@ -58,7 +59,7 @@ function forumPosts(posts: readonly Post[]): ForumPosts {
 }
 
 /** By what a database and its transactions have in common. */
-const kept = new WeakMap<object, Map<string, Kept>>();
+const kept = new WeakMap<object, Recent<Kept>>();
 
 /** The number of a forum's last change; 0 while nothing was written. */
 export async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
@@ -81,14 +82,16 @@ async function changedSince(db: Kysely<Database>, forumId: string, n: number): P
   return rows.map(({ post_id }) => post_id);
 }
 
-function forgetOldest(forums: Map<string, Kept>): void {
-  let posts = [...forums.values()].reduce((sum, { forum }) => sum + forum.posts.length, 0);
-  for (const [id, { forum }] of forums) {
-    if (posts <= KEPT_POSTS || forums.size === 1) return;
-    forums.delete(id);
-    posts -= forum.posts.length;
-  }
-}
+const keptIn = (db: Kysely<Database>): Recent<Kept> => {
+  const { adapter } = db.getExecutor();
+  const forums = kept.get(adapter) ?? new Recent<Kept>(KEPT_POSTS, ({ forum }) => forum.posts.length);
+  kept.set(adapter, forums);
+  return forums;
+};
+
+/** Whether the posts of a forum are kept in memory, at least as they were some while ago. */
+export const hasPostsOf = (db: Kysely<Database>, forumId: string): boolean =>
+  keptIn(db).get(forumId) !== undefined;
 
 /**
  * The posts of a forum, kept in memory and brought up to date with what has changed since. A transaction uses what is kept as far as
@@ -99,17 +102,12 @@ export async function postsOfForum(
   courseId: string,
   forumId: string,
 ): Promise<ForumPosts> {
-  const { adapter } = db.getExecutor();
-  const forums = kept.get(adapter) ?? new Map<string, Kept>();
-  kept.set(adapter, forums);
+  const forums = keptIn(db);
   const before = forums.get(forumId);
   // Read first: what changes meanwhile is read again next time, and nothing is missed.
   const n = await lastChange(db, forumId);
   const forum = before?.n === n ? before.forum : await broughtUpToDate(db, courseId, forumId, before, n);
-  if (db.isTransaction) return forum;
-  forums.delete(forumId);
-  forums.set(forumId, { forum, n });
-  forgetOldest(forums);
+  if (!db.isTransaction) forums.set(forumId, { forum, n });
   return forum;
 }
 

@@ -3,6 +3,7 @@ import type { Post, Rating, Revision } from '../../core/course/post';
 import type { CourseSetup } from '../course/courseCache';
 import { loadScores } from '../evaluate/loadScores';
 import { sql, type Kysely } from 'kysely';
+import { inOnePiece } from '../db/inOnePiece';
 import type { Database } from '../db/schema';
 
 /** Which posts: of a forum or of the whole course, of everyone or of one author, or those named. */
@@ -15,103 +16,107 @@ export interface PostScope {
 
 /** Posts as the rules read them: with times and words of every revision, without any text. */
 export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise<Post[]> {
-  const narrow = <T>(query: T): T => {
-    let q = query as unknown as { where(a: string, b: string, c: string | readonly string[]): typeof q };
-    q = scope.forumId
-      ? q.where('post.forum_id', '=', scope.forumId)
-      : q.where('forum.course_id', '=', scope.courseId);
-    if (scope.authorId) q = q.where('post.author_id', '=', scope.authorId);
-    if (scope.ids) q = q.where('post.id', 'in', scope.ids);
-    return q as unknown as T;
+  const inScope = () => {
+    const posts = db.selectFrom('post').innerJoin('forum', 'forum.id', 'post.forum_id');
+    let query = scope.forumId
+      ? posts.where('post.forum_id', '=', scope.forumId)
+      : posts.where('forum.course_id', '=', scope.courseId);
+    if (scope.authorId) query = query.where('post.author_id', '=', scope.authorId);
+    if (scope.ids) query = query.where('post.id', 'in', scope.ids);
+    return query;
   };
-  const rows = await narrow(
-    db
-      .selectFrom('post')
-      .innerJoin('forum', 'forum.id', 'post.forum_id')
-      .selectAll('post')
+  const rows = await inOnePiece(
+    db,
+    inScope()
+      .select([
+        'post.id',
+        'post.forum_id',
+        'post.author_id',
+        'post.author_kind',
+        'post.parent_id',
+        'post.thread_id',
+        'post.thread_author_id',
+        'post.answers_author_id',
+        'post.answers_author_kind',
+        'post.space_id',
+        'post.question_id',
+        'post.starter',
+        'post.aside_with',
+      ])
       .orderBy('post.created_at')
       .orderBy('post.id'),
-  ).execute();
+  );
   if (rows.length === 0) return [];
-  const revisions = new Map<string, Revision[]>();
-  const revisionRows = await narrow(
-    db
-      .selectFrom('post')
-      .innerJoin('forum', 'forum.id', 'post.forum_id')
-      .innerJoin('revision', 'revision.post_id', 'post.id')
-      .select([
-        'revision.post_id',
-        'revision.at',
-        'revision.words',
-        'revision.by_staff',
-        'revision.attachments',
-      ])
-      .orderBy('revision.post_id')
-      .orderBy('revision.number'),
-  ).execute();
-  for (const row of revisionRows) {
-    const revision = {
-      at: row.at,
-      words: row.words,
-      byStaff: row.by_staff === 1,
-      attachments: row.attachments,
-    };
-    const list = revisions.get(row.post_id);
-    if (list) list.push(revision);
-    else revisions.set(row.post_id, [revision]);
-  }
-  const removals = new Map<string, { from: number; to: number | null }[]>();
-  const removalRows = await narrow(
-    db
-      .selectFrom('post')
-      .innerJoin('forum', 'forum.id', 'post.forum_id')
-      .innerJoin('removal', 'removal.post_id', 'post.id')
-      .select(['removal.post_id', 'removal.from', 'removal.to'])
-      .orderBy('removal.from'),
-  ).execute();
-  for (const { post_id, from, to } of removalRows)
-    removals.set(post_id, [...(removals.get(post_id) ?? []), { from, to }]);
-  const approvals = new Map<string, { at: number; state: 'held' | 'approved' | 'returned' }[]>();
-  const approvalRows = await narrow(
-    db
-      .selectFrom('post')
-      .innerJoin('forum', 'forum.id', 'post.forum_id')
-      .innerJoin('approval', 'approval.post_id', 'post.id')
-      .select(['approval.post_id', 'approval.at', 'approval.state'])
-      .orderBy('approval.at')
-      .orderBy(sql`approval.rowid`),
-  ).execute();
-  for (const { post_id, at, state } of approvalRows)
-    approvals.set(post_id, [...(approvals.get(post_id) ?? []), { at, state }]);
-  const freezes = new Map<string, { from: number; to: number | null }[]>();
-  const freezeRows = await narrow(
-    db
-      .selectFrom('post')
-      .innerJoin('forum', 'forum.id', 'post.forum_id')
-      .innerJoin('freeze', 'freeze.thread_id', 'post.id')
-      .select(['freeze.thread_id', 'freeze.from', 'freeze.to'])
-      .orderBy('freeze.from'),
-  ).execute();
-  for (const { thread_id, from, to } of freezeRows)
-    freezes.set(thread_id, [...(freezes.get(thread_id) ?? []), { from, to }]);
-  const ratings = new Map<string, Rating[]>();
-  const ratingRows = await narrow(
-    db
-      .selectFrom('post')
-      .innerJoin('forum', 'forum.id', 'post.forum_id')
-      .innerJoin('nod', 'nod.post_id', 'post.id')
-      .innerJoin('member', (join) =>
-        join
-          .onRef('member.person_id', '=', 'nod.person_id')
-          .onRef('member.course_id', '=', 'forum.course_id'),
-      )
-      .select(['nod.post_id', 'nod.value', 'nod.at', 'nod.ended_at'])
-      .where('nod.kind', '=', 'rating')
-      .where('member.role', '=', 'student')
-      .orderBy('nod.at'),
-  ).execute();
-  for (const { post_id, value, at, ended_at } of ratingRows)
-    ratings.set(post_id, [...(ratings.get(post_id) ?? []), { value, from: at, to: ended_at }]);
+  const revisions = byPost(
+    await inOnePiece(
+      db,
+      inScope()
+        .innerJoin('revision', 'revision.post_id', 'post.id')
+        .select([
+          'revision.post_id as of',
+          'revision.at',
+          'revision.words',
+          'revision.by_staff',
+          'revision.attachments',
+        ])
+        .orderBy('revision.post_id')
+        .orderBy('revision.number'),
+    ),
+    ({ at, words, by_staff, attachments }): Revision => ({
+      at,
+      words,
+      byStaff: by_staff === 1,
+      attachments,
+    }),
+  );
+  const removals = byPost(
+    await inOnePiece(
+      db,
+      inScope()
+        .innerJoin('removal', 'removal.post_id', 'post.id')
+        .select(['removal.post_id as of', 'removal.from', 'removal.to'])
+        .orderBy('removal.from'),
+    ),
+    ({ from, to }) => ({ from, to }),
+  );
+  const approvals = byPost(
+    await inOnePiece(
+      db,
+      inScope()
+        .innerJoin('approval', 'approval.post_id', 'post.id')
+        .select(['approval.post_id as of', 'approval.at', 'approval.state'])
+        .orderBy('approval.at')
+        .orderBy(sql`approval.rowid`),
+    ),
+    ({ at, state }) => ({ at, state }),
+  );
+  const freezes = byPost(
+    await inOnePiece(
+      db,
+      inScope()
+        .innerJoin('freeze', 'freeze.thread_id', 'post.id')
+        .select(['freeze.thread_id as of', 'freeze.from', 'freeze.to'])
+        .orderBy('freeze.from'),
+    ),
+    ({ from, to }) => ({ from, to }),
+  );
+  const ratings = byPost(
+    await inOnePiece(
+      db,
+      inScope()
+        .innerJoin('nod', 'nod.post_id', 'post.id')
+        .innerJoin('member', (join) =>
+          join
+            .onRef('member.person_id', '=', 'nod.person_id')
+            .onRef('member.course_id', '=', 'forum.course_id'),
+        )
+        .select(['nod.post_id as of', 'nod.value', 'nod.at', 'nod.ended_at'])
+        .where('nod.kind', '=', 'rating')
+        .where('member.role', '=', 'student')
+        .orderBy('nod.at'),
+    ),
+    ({ value, at, ended_at }): Rating => ({ value, from: at, to: ended_at }),
+  );
   return rows.map((row) => ({
     id: row.id,
     forumId: row.forum_id,
@@ -134,6 +139,20 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
     ...(ratings.has(row.id) && { ratings: ratings.get(row.id)! }),
     ...(freezes.has(row.id) && { freezes: freezes.get(row.id)! }),
   }));
+}
+
+/** What belongs to each post, in the order of the rows. */
+function byPost<Row extends { of: string }, T>(
+  rows: readonly Row[],
+  read: (row: Row) => T,
+): Map<string, T[]> {
+  const found = new Map<string, T[]>();
+  for (const row of rows) {
+    const list = found.get(row.of);
+    if (list) list.push(read(row));
+    else found.set(row.of, [read(row)]);
+  }
+  return found;
 }
 
 /**

@@ -2,46 +2,24 @@ import { createHash } from 'node:crypto';
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { ScoreFacts } from '../../core/course/courseData';
 import type { Item } from '../../core/gradebook/gradebook';
-import { fedCell, handCell, type CellInState, type LastingCell } from '../../core/gradebook/cellOf';
+import { fedCell, handCell, type LastingCell } from '../../core/gradebook/cellOf';
 import type { CourseSetup } from '../course/courseCache';
 import type { Db } from '../db/open';
 import { forumData } from '../discuss/forumData';
-import { lastChange } from '../discuss/forumPosts';
+import { hasPostsOf, lastChange } from '../discuss/forumPosts';
+import { Recent } from '../recent';
+import type { Basis, Column, ColumnCell, WorkedOut } from './column';
+import { columnsApart } from './columnsApart';
 import { shownScores } from '../evaluate/loadScores';
 
-/** A cell with what the gradebook shows beside the points. */
-export interface ColumnCell extends CellInState {
-  /** A remark goes with the score. */
-  readonly remarked: boolean;
-}
-
-/** The cells of an item, by student. */
-export type Column = ReadonlyMap<string, ColumnCell>;
-
-/** A column as it was worked out, with all it depends on: it stands while that does, and while the clock turns nothing in it. */
-interface Kept {
-  readonly rules: string;
-  readonly posts: number;
-  readonly scores: number;
-  readonly from: number;
-  readonly until: number;
-  readonly column: Column;
-}
-
 /** By what a database and its transactions have in common. */
-const kept = new WeakMap<object, Map<string, Kept>>();
+const kept = new WeakMap<object, Recent<WorkedOut>>();
 
 /** How many cells are kept in memory: five courses of 2,000 students with 40 items. */
-const KEPT_CELLS = 400_000;
+export const KEPT_CELLS = 400_000;
 
-function forgetOldest(columns: Map<string, Kept>): void {
-  let cells = [...columns.values()].reduce((sum, { column }) => sum + column.size, 0);
-  for (const [id, { column }] of columns) {
-    if (cells <= KEPT_CELLS || columns.size === 1) return;
-    columns.delete(id);
-    cells -= column.size;
-  }
-}
+/** With more posts than these to read for a gradebook, its columns are worked out in a thread of their own. */
+export const POSTS_HERE = 20_000;
 
 /** What says that the students and groups of a course are the same as before. */
 const rosters = new WeakMap<CourseSetup, string>();
@@ -97,15 +75,31 @@ const isSame = (a: ColumnCell, b: ColumnCell): boolean =>
   a.duePassed === b.duePassed &&
   a.hasPosts === b.hasPosts;
 
-/** Works a column out; a cell that is as it was before stays the same object. */
-async function workedOut(
+const hasBasis = (column: WorkedOut, { rules, posts, scores }: Basis, now: number): boolean =>
+  column.rules === rules &&
+  column.posts === posts &&
+  column.scores === scores &&
+  column.from <= now &&
+  now < column.until;
+
+/** The same column, with every cell that is as it was before as the same object. */
+function withCellsOf(before: Column | undefined, column: Column): Column {
+  if (!before) return column;
+  const merged = new Map<string, ColumnCell>();
+  for (const [student, cell] of column) {
+    const last = before.get(student);
+    merged.set(student, last && isSame(last, cell) ? last : cell);
+  }
+  return merged;
+}
+
+async function cellsOf(
   db: Db,
   setup: CourseSetup,
   item: Item,
   scores: Scores,
-  before: Column | undefined,
   now: number,
-): Promise<Pick<Kept, 'from' | 'until' | 'column'>> {
+): Promise<Pick<WorkedOut, 'from' | 'until' | 'column'>> {
   const forum = item.forumId === null ? null : setup.forums.get(item.forumId)!;
   const data = forum && (await forumData(db, setup, forum.id, scores));
   let from = -Infinity;
@@ -119,16 +113,53 @@ async function workedOut(
       : handCell(item, student, score, now);
     from = Math.max(from, lasting.from);
     until = Math.min(until, lasting.until);
-    const cell = { ...lasting.cell, remarked: score?.remarked ?? false };
-    const last = before?.get(student.id);
-    column.set(student.id, last && isSame(last, cell) ? last : cell);
+    column.set(student.id, { ...lasting.cell, remarked: score?.remarked ?? false });
   }
   return { from, until, column };
 }
 
+/** How often the scores of each item have changed. */
+async function scoreChanges(db: Db, setup: CourseSetup): Promise<ReadonlyMap<string, number>> {
+  const rows = await db
+    .selectFrom('item')
+    .select(['id', 'changes'])
+    .where('course_id', '=', setup.id)
+    .execute();
+  return new Map(rows.map(({ id, changes }) => [id, changes]));
+}
+
+async function basisOf(
+  db: Db,
+  setup: CourseSetup,
+  item: Item,
+  changes: ReadonlyMap<string, number>,
+): Promise<Basis> {
+  const forum = item.forumId === null ? null : setup.forums.get(item.forumId);
+  return {
+    rules: JSON.stringify([rosterOf(setup), forum, item.maximum, item.dueAt]),
+    posts: item.forumId === null ? 0 : await lastChange(db, item.forumId),
+    scores: changes.get(item.id) ?? 0,
+  };
+}
+
+/** Works one column after the other out, from the data alone; what changes meanwhile belongs to the next basis. */
+export async function* workOut(
+  db: Db,
+  setup: CourseSetup,
+  items: readonly Item[],
+  now: number,
+): AsyncGenerator<[item: Item, column: WorkedOut]> {
+  const changes = await scoreChanges(db, setup);
+  for (const item of items) {
+    const basis = await basisOf(db, setup, item, changes);
+    yield [item, { ...basis, ...(await cellsOf(db, setup, item, await scoresOf(db, item.id), now)) }];
+  }
+}
+
 /**
  * The columns of a gradebook as it stands now, by item. Each is kept between requests and worked out anew only when a post, a score, the
- * rules, the roster or the clock have changed something in it; between two of them other requests get their turn.
+ * rules, the roster or the clock have changed something in it; between two of them other requests get their turn. Where very many posts
+ * have to be read for that, it is done in a thread of its own.
  */
 export async function columnsOf(
   db: Db,
@@ -140,44 +171,44 @@ export async function columnsOf(
   if (setup.asOf !== null) {
     const past = await pastScores(db, setup);
     for (const item of items)
-      found.set(
-        item.id,
-        (await workedOut(db, setup, item, past.get(item.id) ?? new Map(), undefined, now)).column,
-      );
+      found.set(item.id, (await cellsOf(db, setup, item, past.get(item.id) ?? new Map(), now)).column);
     return found;
   }
   const { adapter } = db.getExecutor();
-  const columns = kept.get(adapter) ?? new Map<string, Kept>();
+  const columns = kept.get(adapter) ?? new Recent<WorkedOut>(KEPT_CELLS, ({ column }) => column.size);
   kept.set(adapter, columns);
-  const changes = new Map(
-    (await db.selectFrom('item').select(['id', 'changes']).where('course_id', '=', setup.id).execute()).map(
-      ({ id, changes: n }) => [id, n],
-    ),
-  );
+  const changes = await scoreChanges(db, setup);
+  const stale: { item: Item; basis: Basis }[] = [];
+  let posts = 0;
   for (const item of items) {
-    const forum = item.forumId === null ? null : setup.forums.get(item.forumId);
-    const rules = JSON.stringify([rosterOf(setup), forum, item.maximum, item.dueAt]);
-    const posts = item.forumId === null ? 0 : await lastChange(db, item.forumId);
-    const scores = changes.get(item.id) ?? 0;
+    const basis = await basisOf(db, setup, item, changes);
     const before = columns.get(item.id);
-    const stands =
-      before !== undefined &&
-      before.rules === rules &&
-      before.posts === posts &&
-      before.scores === scores &&
-      before.from <= now &&
-      now < before.until;
-    if (stands) {
-      found.set(item.id, before.column);
-      continue;
+    if (before && hasBasis(before, basis, now)) found.set(item.id, before.column);
+    else {
+      stale.push({ item, basis });
+      if (item.forumId !== null && !hasPostsOf(db, item.forumId)) posts += basis.posts;
     }
-    const fresh = await workedOut(db, setup, item, await scoresOf(db, item.id), before?.column, now);
-    found.set(item.id, fresh.column);
+  }
+  const apart =
+    posts > POSTS_HERE && !db.isTransaction
+      ? await columnsApart(
+          db,
+          setup.id,
+          stale.map(({ item }) => item.id),
+          now,
+        )
+      : null;
+  for (const { item, basis } of stale) {
+    const there = apart?.get(item.id);
+    const fresh =
+      there && hasBasis(there, basis, now)
+        ? there
+        : { ...basis, ...(await cellsOf(db, setup, item, await scoresOf(db, item.id), now)) };
+    const column = withCellsOf(columns.get(item.id)?.column, fresh.column);
+    found.set(item.id, column);
     if (!db.isTransaction) {
-      columns.delete(item.id);
-      columns.set(item.id, { rules, posts, scores, ...fresh });
-      forgetOldest(columns);
-      await nextTurn();
+      columns.set(item.id, { ...fresh, column });
+      if (fresh !== there) await nextTurn();
     }
   }
   return found;

@@ -1,3 +1,4 @@
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { GradebookCell, GradebookItem, GradebookRow, GradebookView } from '../../contract/gradebook';
 import type { Student } from '../../core/course/roster';
 import type { Gradebook, Item } from '../../core/gradebook/gradebook';
@@ -6,7 +7,8 @@ import { hasOpened } from '../../core/time/minute';
 import type { CourseSetup } from '../course/courseCache';
 import { worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
-import { columnsOf, type Column, type ColumnCell } from './columns';
+import type { ColumnCell } from './column';
+import { columnsOf } from './columns';
 import { shownItems } from './shownItems';
 
 export const shortSum = ({ percent, items, of }: Sum | Total) => ({ percent, items, of });
@@ -54,19 +56,14 @@ interface KeptRow {
 /** Rows that stand as long as the course's setup and their own cells do. */
 const keptRows = new WeakMap<CourseSetup, Map<string, KeptRow>>();
 
-function rowOf(
+function workedOutRow(
   setup: CourseSetup,
   book: Gradebook,
-  columns: readonly Column[],
+  cells: readonly ColumnCell[],
   student: Student,
 ): GradebookRow {
-  const rows = keptRows.get(setup) ?? new Map<string, KeptRow>();
-  keptRows.set(setup, rows);
-  const cells = columns.map((column) => column.get(student.id)!);
-  const kept = rows.get(student.id);
-  if (kept && cells.every((cell, at) => cell === kept.cells[at])) return kept.row;
   const total = totalOf(book, new Map(book.items.map((item, at) => [item.id, cells[at]!])), 'staff');
-  const row = {
+  return {
     student: setup.names.get(student.id)!,
     ...setup.contacts.get(student.id)!,
     sectionId: student.sectionId,
@@ -75,8 +72,6 @@ function rowOf(
     categories: book.categories.map(({ id }) => shortSum(total.categories.get(id)!)),
     total: { ...shortSum(total), letter: total.letter },
   };
-  rows.set(student.id, { cells, row });
-  return row;
 }
 
 /** The students whom a member of staff has in the gradebook, in the order of the roster. */
@@ -87,6 +82,9 @@ export function studentsOf(course: InCourse): Student[] {
     return student && !student.removed && worksWith(course, id) ? [student] : [];
   });
 }
+
+/** So many rows are worked out before other requests get their turn. */
+const ROWS_AT_ONCE = 250;
 
 /** The rows of some students, as they stand now. */
 export async function gradebookRows(
@@ -100,7 +98,23 @@ export async function gradebookRows(
   const columns = await columnsOf(db, setup, items, now);
   const book = { ...setup.gradebook, items };
   const inOrder = items.map(({ id }) => columns.get(id)!);
-  return students.map((student) => rowOf(setup, book, inOrder, student));
+  const keptHere = keptRows.get(setup) ?? new Map<string, KeptRow>();
+  keptRows.set(setup, keptHere);
+  const rows: GradebookRow[] = [];
+  let fresh = 0;
+  for (const student of students) {
+    const cells = inOrder.map((column) => column.get(student.id)!);
+    const last = keptHere.get(student.id);
+    if (last && cells.every((cell, at) => cell === last.cells[at])) {
+      rows.push(last.row);
+      continue;
+    }
+    const row = workedOutRow(setup, book, cells, student);
+    keptHere.set(student.id, { cells, row });
+    rows.push(row);
+    if (++fresh % ROWS_AT_ONCE === 0) await nextTurn();
+  }
+  return rows;
 }
 
 /** Students by items, with totals: all that staff see of the gradebook. (rules §7) */
