@@ -21,6 +21,13 @@ export const forumParams = z.strictObject({ course: id, forum: id });
 export const studentParams = z.strictObject({ course: id, forum: id, student: id });
 export const postParams = z.strictObject({ course: id, forum: id, post: id });
 
+/** Ids with commas between them, as a query names several things. */
+export const someIds = (what: string, most = 100) =>
+  z
+    .string()
+    .transform((text) => text.split(','))
+    .pipe(z.array(id).min(1, `Name at least one ${what}.`).max(most, `At most ${most} ${what}s at once.`));
+
 /** The answer of a request that only has to succeed. */
 export const done = z.strictObject({ ok: z.literal(true) });
 export const DONE: z.infer<typeof done> = { ok: true };

@@ -6,6 +6,7 @@ import type { Use } from '../core/participation/usesOf';
 import type { WouldCount } from '../core/participation/wouldCount';
 import type { RichNode } from '../core/text/richText';
 import {
+  someIds,
   courseParams,
   done,
   forumParams,
@@ -171,11 +172,6 @@ export const getForum = endpoint({
   answer: forumView,
 });
 
-const someIds = z
-  .string()
-  .transform((text) => text.split(','))
-  .pipe(z.array(id).min(1, 'Name at least one post.').max(100, 'At most 100 posts at once.'));
-
 export const getChanged = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/changed',
@@ -183,7 +179,7 @@ export const getChanged = endpoint({
   params: forumParams,
   query: z.strictObject({
     /** Up to 100 ids, with commas between them. */
-    posts: someIds,
+    posts: someIds('post'),
   }),
   answer: forumView,
 });
@@ -195,7 +191,7 @@ export const getBodies = endpoint({
   params: forumParams,
   query: z.strictObject({
     /** Up to 100 ids, with commas between them. */
-    posts: someIds,
+    posts: someIds('post'),
   }),
   answer: z.object({ bodies: z.array(postBody) }),
 });

@@ -1,6 +1,17 @@
 import { z } from 'zod';
 import type { Display } from '../core/gradebook/gradebook';
-import { courseParams, id, instant, page, paging, percent, personName, points, version } from './basics';
+import {
+  courseParams,
+  id,
+  instant,
+  page,
+  paging,
+  percent,
+  personName,
+  points,
+  someIds,
+  version,
+} from './basics';
 import { endpoint } from './endpoint';
 
 /** An item of the gradebook: one that a forum feeds, or one made by hand. */
@@ -77,6 +88,21 @@ export const gradebookView = z.object({
   paging,
 });
 export type GradebookView = z.infer<typeof gradebookView>;
+
+/** So many rows come by name at most; with more the gradebook is better read anew. */
+export const FEW_ROWS = 100;
+
+export const getGradebookRows = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/gradebook/rows',
+  summary: 'The rows of some students; those one does not work with are left out (staff)',
+  params: courseParams,
+  query: z.strictObject({
+    /** Up to 100 ids, with commas between them. */
+    students: someIds('student', FEW_ROWS),
+  }),
+  answer: z.object({ rows: z.array(gradebookRow) }),
+});
 
 export const getGradebook = endpoint({
   method: 'get',

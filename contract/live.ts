@@ -20,6 +20,15 @@ export const liveEvent = z.discriminatedUnion('kind', [
     /** Over how long browsers spread asking for it, ms: the more of them there are, the longer. */
     spread: z.int(),
   }),
+  /** Scores were given, changed, excused or released; for staff, of the students they work with. */
+  z.object({
+    kind: z.literal('scores'),
+    course: id,
+    /** The forums they belong to; items made by hand have none. */
+    forums: z.array(id),
+    /** Whose they are; empty where they are many, or a forum hides whose. */
+    students: z.array(id),
+  }),
   /** Settings, roster, dates, scores or the clock changed what the course is to the person. */
   z.object({ kind: z.literal('course'), course: id }),
   /** What happened while nobody listened is not known any more: everything has to be asked for anew. */

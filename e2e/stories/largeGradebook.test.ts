@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
+import type { GradebookView } from '../../contract/gradebook';
 import { addLargeGradebook } from '../../demo/largeGradebook';
 import { story } from '../story';
 
@@ -79,5 +80,46 @@ describe('a gradebook of 2,000 students by 40 items', () => {
     await page.sees('Nobody is left.');
     await page.click('button', 'Show everyone');
     await page.sees('2,000 students · 40 items');
+  });
+
+  it('keeps what is being typed while one looks elsewhere, and keeps it for the right student', async () => {
+    const { page } = s;
+    const fields = {
+      title: 'Field notes',
+      categoryId: null,
+      maximum: 1000,
+      display: 'points',
+      counts: true,
+      extraCredit: false,
+      dueAt: null,
+    };
+    const made = await page.fetch('put', '/api/courses/wide-course/gradebook/items/field-notes', {
+      version: 0,
+      fields,
+    });
+    expect(made.status, made.text).toBe(200);
+    await page.go('/c/wide-course/gradebook?item=field-notes');
+    await page.find('grid', 'Gradebook');
+    await run("document.querySelector('[role=grid]').focus()");
+    await page.press('7');
+    const typed = () =>
+      run<string | null>("return document.querySelector('[role=grid] input')?.value ?? null");
+    await page.until(async () => (await typed()) === '7', 'the field');
+    await run(
+      "const grid = document.querySelector('[role=grid]'); grid.scrollTop = grid.scrollHeight; grid.scrollLeft = 0;",
+    );
+    await page.until(
+      () => run<boolean>("return document.getElementById('cell-1999-0') !== null"),
+      'the last student',
+    );
+    expect(await typed()).toBe('7');
+    await page.press(',5', Key.ENTER);
+    const view = async () =>
+      (await page.fetch('get', '/api/courses/wide-course/gradebook')).body as GradebookView;
+    await page.until(async () => {
+      const { items, rows } = await view();
+      return rows[0]!.cells[items.findIndex(({ id }) => id === 'field-notes')]!.points === 750;
+    }, 'the score of the first student');
+    expect((await view()).rows.filter(({ cells }) => cells.at(-1)!.points !== undefined)).toHaveLength(1);
   });
 });

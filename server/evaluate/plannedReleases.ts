@@ -97,6 +97,7 @@ export class PlannedReleases {
       else {
         const { changed: released } = await setReleased(this.deps as Deps, course, forum_id, 'all', true, at);
         live.concerns(course_id, released);
+        live.scored(course_id);
       }
       await db.deleteFrom('planned_release').where('item_id', '=', item_id).execute();
     }

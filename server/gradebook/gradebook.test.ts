@@ -67,6 +67,37 @@ describe('the gradebook', () => {
     expect(row(later, 'bram').cells.floodplain).toMatchObject({ state: 'nothing', zero: true });
     expect(row(later, 'bram').cells.second!.zero).toBeUndefined();
   });
+  it('gives the rows of named students as the whole has them, and none of those one does not work with', async () => {
+    await c.server.db
+      .updateTable('member')
+      .set({ section_id: 'evening' })
+      .where('person_id', '=', 'bram')
+      .execute();
+    await c.server.db
+      .updateTable('member')
+      .set({ sections: JSON.stringify(['evening']) })
+      .where('person_id', '=', 'pilar')
+      .execute();
+    c.server.courses.forget('rivers');
+    await give('second', 'ines', 1500);
+    const rows = async (who: Client, students: string) =>
+      (await who.get(`${C}/gradebook/rows?students=${students}`).expect(200)).body
+        .rows as GradebookView['rows'];
+    const whole = await book();
+    const named = await rows(c.teodora, 'ines,bram,nobody');
+    expect(named).toHaveLength(2);
+    for (const each of named) expect(whole.rows).toContainEqual(each);
+    expect((await rows(c.pilar, 'ines,bram')).map(({ student }) => student.id)).toEqual(['bram']);
+    expect(await rows(c.pilar, 'ines')).toEqual([]);
+    await c.ines.get(`${C}/gradebook/rows?students=ines`).expect(404);
+    for (const [students, told] of [
+      ['', /students/],
+      [Array.from({ length: 101 }, (_, n) => `student-${n}`).join(','), /At most 100 students/],
+    ] as const) {
+      const refused = await c.teodora.get(`${C}/gradebook/rows?students=${students}`).expect(422);
+      expect(JSON.stringify(refused.body)).toMatch(told);
+    }
+  });
   it('drops the worst of a category for everybody’s best, and says which, to staff and to the student', async () => {
     const { version, settings: now } = (await c.teodora.get(`${C}/settings`).expect(200)).body;
     const hearings = { ...now.categories[0], drop: 1 };

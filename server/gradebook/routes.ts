@@ -14,15 +14,12 @@ import { storedScore } from '../evaluate/storedScore';
 import { actOnItem } from './actOnItem';
 import { cellDetail, remarkText } from './cellDetail';
 import { changeCells, remarkCell } from './changeCells';
-import { gradebook, gradebookRows, shownAs } from './gradebookView';
+import { gradebook, gradebookRows, shownAs, studentsOf } from './gradebookView';
 import { linkItem } from './linkItem';
 import { saveItem, setItemRemoved } from './saveItem';
 import { shownItem } from './shownItems';
 import { studentScores } from './studentScores';
 import { saveNote, studentTerm } from './studentTerm';
-
-/** So many rows come back with a change; with more the gradebook is better read anew. */
-const FEW_ROWS = 100;
 
 /** The gradebook for staff, its items and cells, and a student's own scores. */
 export function gradebookRoutes(app: Express, deps: Deps): void {
@@ -31,6 +28,12 @@ export function gradebookRoutes(app: Express, deps: Deps): void {
   forMember(app, deps, contract.getGradebook, 'staff', async ({ course, query, now }) => {
     const view = await gradebook(db, course, now);
     return { ...view, ...pageOf(view.rows, query) };
+  });
+
+  forMember(app, deps, contract.getGradebookRows, 'staff', async ({ course, query, now }) => {
+    const wanted = new Set(query.students);
+    const students = studentsOf(course).filter(({ id }) => wanted.has(id));
+    return { rows: await gradebookRows(db, course, students, now) };
   });
 
   forMember(app, deps, getScores, 'student', ({ course, now }) => studentScores(deps, course, now));
@@ -77,7 +80,7 @@ export function gradebookRoutes(app: Express, deps: Deps): void {
     const students = changed.map((id) => course.setup.students.get(id)!);
     return {
       changed: changed.length,
-      rows: changed.length > FEW_ROWS ? null : await gradebookRows(db, course, students, now),
+      rows: changed.length > contract.FEW_ROWS ? null : await gradebookRows(db, course, students, now),
     };
   });
 

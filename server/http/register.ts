@@ -65,8 +65,9 @@ function serve<E extends Endpoint, Extra extends object>(
     // What a handler has sent itself is not sent again.
     if (!res.headersSent) res.json(answer);
     const { course, forum } = req.params;
-    if (endpoint.method !== 'get' && typeof course === 'string' && typeof forum === 'string')
-      deps.live.wrote(course, forum);
+    if (endpoint.method === 'get' || typeof course !== 'string') return;
+    deps.live.scored(course);
+    if (typeof forum === 'string') deps.live.wrote(course, forum);
   });
 }
 

@@ -5,7 +5,7 @@ import supertest from 'supertest';
 import { afterEach, describe, expect, it } from 'vitest';
 import { LIVE_PATH, type LiveEvent } from '../../contract/live';
 import { HOUR } from '../../core/time/instant';
-import { at, F, PASSWORD, withForum } from '../testing/testServer';
+import { at, F, PASSWORD, settings, withForum } from '../testing/testServer';
 import { EventIds } from './eventIds';
 import type { Stream } from './live';
 
@@ -186,6 +186,54 @@ describe('the stream of what changes', () => {
     await settled();
     expect(ines.events).toContainEqual({ kind: 'course', course: 'rivers' });
     expect(bram.events).toEqual([]);
+  });
+  it('tells staff whose scores changed, of the students they work with, and no student', async () => {
+    c = await withForum();
+    await c.server.db
+      .updateTable('member')
+      .set({ section_id: 'evening' })
+      .where('person_id', '=', 'bram')
+      .execute();
+    await c.server.db
+      .updateTable('member')
+      .set({ sections: JSON.stringify(['evening']) })
+      .where('person_id', '=', 'pilar')
+      .execute();
+    c.server.courses.forget('rivers');
+    const [teodora, pilar, ines] = [await listen('teodora'), await listen('pilar'), await listen('ines')];
+    const scored = (heard: { events: LiveEvent[] }) =>
+      heard.events
+        .splice(0)
+        .flatMap((event) => (event.kind === 'scores' ? [[event.forums, event.students]] : []));
+    const excuse = async (student: string) => {
+      await c.teodora.send('put', `${F}/docket/${student}/excused`, { excused: true }).expect(200);
+      await settled();
+    };
+    await excuse('ines');
+    expect(scored(teodora)).toEqual([[['floodplain'], ['ines']]]);
+    expect(scored(pilar)).toEqual([]);
+    await excuse('bram');
+    expect(scored(teodora)).toEqual([[['floodplain'], ['bram']]]);
+    expect(scored(pilar)).toEqual([[['floodplain'], ['bram']]]);
+    expect(scored(ines)).toEqual([]);
+    // A write that touches no score tells of none.
+    await c.write(c.ines, 'ines-1', 8).expect(200);
+    await settled();
+    expect(scored(teodora)).toEqual([]);
+  });
+  it('does not say whose scores changed where a forum hides names', async () => {
+    const evaluation = { ...settings().rules.evaluation!, hideNames: true };
+    c = await withForum({ evaluation });
+    const teodora = await listen('teodora');
+    await c.teodora.send('put', `${F}/docket/ines/excused`, { excused: true });
+    const docket = await c.teodora.get(`${F}/docket`).expect(200);
+    const { rows } = docket.body as { rows: { student: { id: string } }[] };
+    await c.teodora.send('put', `${F}/docket/${rows[0]!.student.id}/excused`, { excused: true }).expect(200);
+    await settled();
+    const events = teodora.events.filter(({ kind }) => kind === 'scores');
+    expect(events.length).toBeGreaterThan(0);
+    for (const event of events)
+      expect(event).toEqual({ kind: 'scores', course: 'rivers', forums: ['floodplain'], students: [] });
   });
   it('tells of something that was sent whoever may read it, and nobody whose seal is closed', async () => {
     c = await withForum();

@@ -11,6 +11,8 @@ export interface Stream {
 export interface Live {
   /** Somebody wrote in a forum: what changed of its posts is told. */
   wrote(courseId: string, forumId: string): void;
+  /** Scores of the course may have changed: what did is told to staff. */
+  scored(courseId: string): void;
   /** Something of these people's own changed: a score, say. */
   concerns(courseId: string, people: readonly string[]): void;
   /** The clock was moved by hand. */

@@ -9,6 +9,7 @@ import { EventIds } from './eventIds';
 import type { Live, Stream } from './live';
 import { outlookOf, type Outlook } from './whatOneGets';
 import { whomPostsConcern } from './whomPostsConcern';
+import { touchedScore, whomScoresConcern, type TouchedScore } from './whomScoresConcern';
 
 /** What happened, before it is decided who is told. */
 type Happened =
@@ -18,6 +19,7 @@ type Happened =
       readonly posts: readonly string[];
       readonly since: number;
     }
+  | { readonly kind: 'scores'; readonly scores: readonly TouchedScore[] }
   /** Something changed what the course is to some or all of its members; null: whoever finds that it did. */
   | { readonly kind: 'course'; readonly people: readonly string[] | null };
 
@@ -61,6 +63,8 @@ export class LiveHub implements Live {
   /** The last change of each forum that was told, by course. */
   readonly #told = new Map<string, Map<string, number>>();
   readonly #toldAt = new Map<string, number>();
+  /** The last entry of the course record that was told of, by course. */
+  readonly #toldRecord = new Map<string, number>();
   readonly #watchedSince = new Map<string, number>();
   readonly #outlooks = new Map<string, Outlook>();
   readonly #setups = new Map<string, CourseSetup>();
@@ -82,6 +86,10 @@ export class LiveHub implements Live {
 
   wrote(courseId: string, forumId: string): void {
     this.#later(`forum ${courseId} ${forumId}`);
+  }
+
+  scored(courseId: string): void {
+    this.#later(`scores ${courseId}`);
   }
 
   concerns(courseId: string, people: readonly string[]): void {
@@ -172,9 +180,10 @@ export class LiveHub implements Live {
     this.#pending.clear();
     for (const what of all) {
       const [kind, courseId, forumId] = what.split(' ') as [string, string, string];
-      void this.#queue(() =>
-        kind === 'forum' ? this.#forumChanged(courseId, forumId) : this.#courseChanged(courseId),
-      );
+      void this.#queue(() => {
+        if (kind === 'forum') return this.#forumChanged(courseId, forumId);
+        return kind === 'scores' ? this.#scoresChanged(courseId) : this.#courseChanged(courseId);
+      });
     }
   }
 
@@ -208,6 +217,26 @@ export class LiveHub implements Live {
     told.set(forumId, rows.at(-1)!.n);
     this.#toldAt.set(forumId, now);
     await this.#tell(courseId, { kind: 'posts', forumId, posts: rows.map(({ post_id }) => post_id), since });
+  }
+
+  async #scoresChanged(courseId: string): Promise<void> {
+    const last = this.#toldRecord.get(courseId);
+    // Nobody listens yet.
+    if (last === undefined) return;
+    const rows = await this.parts.db
+      .selectFrom('record')
+      .select(['id', 'subject'])
+      .where('id', '>', last)
+      .where('course_id', '=', courseId)
+      .where('subject', 'like', 'score:%')
+      .orderBy('id')
+      .execute();
+    if (rows.length === 0) return;
+    this.#toldRecord.set(courseId, rows.at(-1)!.id);
+    await this.#tell(courseId, {
+      kind: 'scores',
+      scores: rows.map(({ subject }) => touchedScore(subject)),
+    });
   }
 
   async #courseChanged(courseId: string): Promise<void> {
@@ -263,6 +292,11 @@ export class LiveHub implements Live {
         .groupBy('post_change.forum_id')
         .execute();
       this.#told.set(setup.id, new Map(rows.map(({ forum_id, n }) => [forum_id, n])));
+      const { record } = await this.parts.db
+        .selectFrom('record')
+        .select((eb) => eb.fn.max('id').as('record'))
+        .executeTakeFirstOrThrow();
+      this.#toldRecord.set(setup.id, record ?? 0);
       this.#setups.set(setup.id, setup);
       this.#watchedSince.set(setup.id, this.parts.clock.now());
     }
@@ -297,6 +331,10 @@ export class LiveHub implements Live {
         const event = await decide(personId);
         return event && { ...event, spread };
       };
+    }
+    if (happened.kind === 'scores') {
+      const decide = whomScoresConcern(setup, happened.scores);
+      return (personId) => Promise.resolve(decide(personId));
     }
     return (personId) =>
       Promise.resolve(

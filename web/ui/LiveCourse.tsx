@@ -21,7 +21,12 @@ export function LiveCourse({ person, isStaff }: { person: string; isStaff: boole
       if (event.kind === 'reset') gather.add(['^/api/courses/']);
       else if (event.kind === 'signedOut') gather.add([`^${getSession.path}$`]);
       else if (event.kind === 'course') gather.add([`^/api/courses/${event.course}`]);
-      else {
+      else if (event.kind === 'scores') {
+        // The gradebook asks for what changed, where it is open; a Desk keeps what its evaluator sees.
+        const course = `^/api/courses/${event.course}`;
+        const dockets = event.forums.map((forum) => `${course}/forums/${forum}/docket($|\\?)`);
+        gather.add([`${course}($|\\?)`, `${course}/(evaluate($|\\?)|students/)`, ...dockets]);
+      } else {
         const course = `^/api/courses/${event.course}`;
         // The forum itself asks for what changed, where it is open.
         const parts = [

@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import type { CellValue } from '../../../contract/cells';
+import type { CellChange, CellValue } from '../../../contract/cells';
 import { getGradebook, type GradebookView } from '../../../contract/gradebook';
 import { courseNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
@@ -22,11 +22,13 @@ import { ItemForm } from './column/ItemForm';
 import { ExportDialog } from './exchange/ExportDialog';
 import { ImportDialog } from './exchange/ImportDialog';
 import { PasteColumn } from './exchange/PasteColumn';
-import { groupsOf, rowsShown, type MatrixFilter } from './matrix/columns';
+import { groupsOf, type MatrixFilter } from './matrix/columns';
 import { Matrix, type MatrixHandle } from './matrix/Matrix';
 import type { Editing, MatrixActions } from './matrix/matrixActions';
 import { beside, type Place } from './matrix/moves';
+import { useOrder } from './matrix/useOrder';
 import { Toolbar } from './Toolbar';
+import { useLiveGradebook } from './useLiveGradebook';
 
 const NOTHING: MatrixFilter = { who: '', state: '', below: '', find: '', sort: 'name', show: '' };
 
@@ -80,12 +82,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
   const navigate = useNavigate();
   const [filter, setFilter] = useFilter();
   const [search] = useSearchParams();
-  const rows = useMemo(
-    () => rowsShown(view, filter),
-    // The filter is made anew from the address each time; what is in it decides.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [view, filter.who, filter.state, filter.below, filter.find, filter.sort],
-  );
+  const { rows, isStale, again } = useOrder(view, filter);
   const groups = useMemo(() => groupsOf(view), [view]);
   const columns = useMemo(() => groups.flatMap((group) => group.columns), [groups]);
   const sections = useMemo(() => new Map(course.sections.map(({ id, title }) => [id, title])), [course]);
@@ -120,10 +117,13 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
     const { row: student, item } = at(to);
     return student !== undefined && item !== null && item.forumId === null;
   };
-  const put = (to: Place, after: CellValue) => {
-    const { row: student, item, cellAt } = at(to);
-    const before = valueIn(student!.cells[cellAt]!);
-    if (before !== after) void cells.change({ item: item!.id, student: student!.student.id, before, after });
+  const put = (change: CellChange) => {
+    if (change.before !== change.after) void cells.change(change);
+  };
+  /** The cell at a place, as a change of it names it. */
+  const cellAt = (to: Place) => {
+    const { row: student, item, cellAt: index } = at(to);
+    return { item: item!.id, student: student!.student.id, before: valueIn(student!.cells[index]!) };
   };
   const openColumn = (to: Place) => {
     const { item } = at(to);
@@ -137,26 +137,32 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
       if (to.row < 0) openColumn(to);
       else if (student && to.column < 0)
         void navigate(`/c/${course.id}/gradebook/student/${student.student.id}`);
-      else if (isByHand(to)) setEditing({ place: to, typed: null, problem: null });
+      else if (isByHand(to)) setEditing({ ...cellAt(to), place: to, typed: null, problem: null });
       else if (student && item)
         void navigate(`/c/${course.id}/evaluate/${item.forumId}/${student.student.id}`);
     },
     edit: (to, typed) => {
       if (!isByHand(to)) return false;
-      setEditing({ place: to, typed, problem: null });
+      setEditing({ ...cellAt(to), place: to, typed, problem: null });
       return true;
     },
     commit: (edited, text, then) => {
-      const { item } = at(edited.place);
-      const { value, problem } = typedValue(text, item!.maximum);
+      const { place: from, item, student: who, before } = edited;
+      const there = view.items.find(({ id }) => id === item);
+      if (!there) {
+        setEditing(null);
+        toast.error(`“${text}” was not kept: somebody has removed its column meanwhile.`);
+        return true;
+      }
+      const { value, problem } = typedValue(text, there.maximum);
       if (problem !== null) {
         setEditing({ ...edited, typed: text, problem });
         return false;
       }
       setEditing(null);
-      put(edited.place, value);
+      put({ item, student: who, before, after: value });
       if (then !== 'stay') {
-        const next = beside(edited.place, then);
+        const next = beside(from, then);
         setPlace({
           row: Math.max(-1, Math.min(rows.length - 1, next.row)),
           column: Math.max(-1, Math.min(columns.length - 1, next.column)),
@@ -170,7 +176,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
       matrix.current?.focus();
     },
     clear: (to) => {
-      if (isByHand(to)) put(to, null);
+      if (isByHand(to)) put({ ...cellAt(to), after: null });
     },
     paste: (to, text) => {
       const { item } = at(to);
@@ -215,6 +221,14 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
             : `${rows.length} of ${countWords(view.rows.length, 'student')}`}{' '}
           · {countWords(view.items.length, 'item')}
           {cells.busy && ' · keeping …'}
+          {isStale && (
+            <>
+              {' · scores have changed since: '}
+              <button type="button" className="link-plain cursor-pointer" onClick={again}>
+                filter and sort again
+              </button>
+            </>
+          )}
         </p>
         <Legend />
       </div>
@@ -232,11 +246,9 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
         openColumn={() => openColumn(place)}
         openCell={() => actions.history(place)}
         excuse={() => {
-          const { row: student, cellAt } = at(place);
-          put(
-            place,
-            student!.cells[cellAt]!.state === 'excused' ? backFrom(student!.cells[cellAt]!) : 'excused',
-          );
+          const { row: student, cellAt: index } = at(place);
+          const cell = student!.cells[index]!;
+          put({ ...cellAt(place), after: cell.state === 'excused' ? backFrom(cell) : 'excused' });
         }}
         lookAs={({ student: { id, name } }) => {
           setVantage({ course: course.id, personId: id, name, at: courseNow() });
@@ -322,6 +334,7 @@ export function Gradebook() {
   const { data, error, mutate } = useApi(getGradebook, { course: course.id });
   const [making, setMaking] = useState(false);
   const changed = () => void mutate();
+  useLiveGradebook(course.id, mutate);
   if (error && !data) return <Failed error={error} retry={changed} />;
   if (!data) return <Loading what="Opening the gradebook" />;
   if (data.items.length === 0 || data.rows.length === 0)

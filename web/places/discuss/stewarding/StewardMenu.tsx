@@ -11,6 +11,14 @@ import { MoveDialog } from './MoveDialog';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
 
+/** Moves a menu that would reach over the right edge of the window to the left. */
+function keepInWindow(menu: HTMLElement): void {
+  menu.style.marginInlineStart = '';
+  const over =
+    menu.getBoundingClientRect().left + menu.offsetWidth - (document.documentElement.clientWidth - 8);
+  if (over > 0) menu.style.marginInlineStart = `${-over}px`;
+}
+
 /** What staff do to a post to keep the discussion healthy. */
 export function StewardMenu({
   post,
@@ -67,6 +75,7 @@ export function StewardMenu({
     <>
       <details
         className="dropdown"
+        onToggle={({ currentTarget }) => keepInWindow(currentTarget.querySelector('ul')!)}
         onBlur={({ currentTarget, relatedTarget }) => {
           if (!currentTarget.contains(relatedTarget)) currentTarget.open = false;
         }}

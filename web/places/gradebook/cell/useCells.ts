@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { mutate } from 'swr';
 import { cellRefusals, changeCells, type CellChange, type CellValue } from '../../../../contract/cells';
-import { getGradebook, type GradebookCell, type GradebookView } from '../../../../contract/gradebook';
+import { getGradebook, type GradebookCell } from '../../../../contract/gradebook';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { keyOf } from '../../../data/useApi';
+import { putRows } from './putRows';
 
 /** What stands in a cell, as a change names it. */
 export const valueIn = (cell: GradebookCell): CellValue =>
@@ -15,16 +16,6 @@ export interface NotKept {
   readonly message: string;
   /** Somebody else's newer value, which can be written over knowingly. */
   readonly newer: CellValue | undefined;
-}
-
-/** Puts rows that came back into the gradebook at hand. */
-function putRows(course: string, rows: GradebookView['rows']): void {
-  const fresh = new Map(rows.map((row) => [row.student.id, row]));
-  void mutate<GradebookView>(
-    keyOf(getGradebook, { course }),
-    (view) => view && { ...view, rows: view.rows.map((row) => fresh.get(row.student.id) ?? row) },
-    { revalidate: false },
-  );
 }
 
 /** Changes cells; what could not be kept is told, and stays until it is written after all or left. */

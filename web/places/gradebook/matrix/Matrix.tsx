@@ -1,4 +1,4 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { defaultRangeExtractor, useVirtualizer, type Range } from '@tanstack/react-virtual';
 import { useEffect, useImperativeHandle, useMemo, useRef, type KeyboardEvent, type Ref } from 'react';
 import type { GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
@@ -12,6 +12,22 @@ import { placeAfter, type Place } from './moves';
 /** Gives the focus back to the matrix. */
 export interface MatrixHandle {
   focus: () => void;
+}
+
+/** What is drawn, and one more, whether it is near or not. */
+function withIndex(range: Range, index: number): number[] {
+  const drawn = defaultRangeExtractor(range);
+  if (index < 0 || index >= range.count || drawn.includes(index)) return drawn;
+  return [...drawn, index].sort((a, b) => a - b);
+}
+
+/** What is drawn, as far as one more without a gap. */
+function reachingTo(range: Range, index: number): number[] {
+  const drawn = defaultRangeExtractor(range);
+  if (index < 0 || drawn.length === 0) return drawn;
+  const from = Math.min(index, drawn[0]!);
+  const to = Math.max(index, drawn.at(-1)!);
+  return Array.from({ length: to - from + 1 }, (_, at) => from + at);
 }
 
 const TYPED = /^[0-9.,]$/;
@@ -58,7 +74,10 @@ export function Matrix({
     paddingStart: HEAD,
     scrollPaddingStart: HEAD,
     paddingEnd: 8,
+    // The cell that is meant, and what is being typed into it, stay when they are scrolled away.
+    rangeExtractor: (range) => withIndex(range, place.row),
   });
+  const editedColumn = editing === null ? -1 : columns.findIndex(({ key }) => key === editing.item);
   const across = useVirtualizer({
     horizontal: true,
     count: columns.length,
@@ -68,6 +87,7 @@ export function Matrix({
     overscan: 1,
     paddingStart: nameWidth,
     scrollPaddingStart: nameWidth,
+    rangeExtractor: (range) => reachingTo(range, editedColumn),
   });
   const shape = columns.map(({ key }) => key).join();
   useEffect(() => across.measure(), [shape, nameWidth, across]);
@@ -154,7 +174,7 @@ export function Matrix({
               show={show}
               section={sections.get(rows[index]!.sectionId ?? '') ?? null}
               active={place.row === index ? place.column : null}
-              editing={editing?.place.row === index ? editing : null}
+              editing={editing?.student === rows[index]!.student.id ? editing : null}
               actions={actions}
             />
           ))}

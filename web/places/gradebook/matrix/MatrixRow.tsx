@@ -96,7 +96,7 @@ function Row({
       <div role="presentation" className="shrink-0" style={{ width: start }} />
       {near.map(([column, at]) => {
         const said = saidOf(row, column, view.letters, show);
-        const isEdited = editing !== null && editing.place.column === at && column.kind === 'item';
+        const isEdited = editing !== null && column.kind === 'item' && editing.item === column.item.id;
         // One element for a cell: the matrix is drawn anew many times while it is scrolled.
         return (
           <div

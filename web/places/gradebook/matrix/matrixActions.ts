@@ -1,8 +1,13 @@
+import type { CellValue } from '../../../../contract/cells';
 import type { Place, Then } from './moves';
 
-/** A cell that is being typed into. */
+/** A cell that is being typed into: whose it is and what stood there is known from when it was begun, whatever moves or changes meanwhile. */
 export interface Editing {
   readonly place: Place;
+  readonly student: string;
+  readonly item: string;
+  /** What stood there. */
+  readonly before: CellValue;
   /** What it begins with; null: what stands there. */
   readonly typed: string | null;
   readonly problem: string | null;
