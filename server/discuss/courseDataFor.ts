@@ -23,7 +23,7 @@ export async function courseDataFor(
         (post) => post.forumId !== forumId,
       )
     : [];
-  const scores = await loadScores(db, setup, personId);
+  const scores = await loadScores(db, setup, { studentId: personId });
   const base = courseDataOf({
     zone: setup.zone,
     students: [],

@@ -34,7 +34,8 @@ function lastEventOf(post: Post): number {
   return last;
 }
 
-function forumPosts(posts: readonly Post[]): ForumPosts {
+/** Posts as they are kept: all of a forum, or some with everything above them. */
+export function forumPosts(posts: readonly Post[]): ForumPosts {
   const byId = new Map(posts.map((post) => [post.id, post]));
   const settled = posts.reduce((last, post) => Math.max(last, lastEventOf(post)), 0);
   const place = (now: number) => new Map(postsInPlace(posts, now).map((each) => [each.id, each]));

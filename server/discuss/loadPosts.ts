@@ -6,7 +6,7 @@ import { sql, type Kysely } from 'kysely';
 import { inOnePiece } from '../db/inOnePiece';
 import type { Database } from '../db/schema';
 
-/** Which posts: of a forum or of the whole course, of everyone or of one author, or those named. */
+/** Which posts: of a forum or of the whole course; of these everyone's, one author's, or those named. */
 export interface PostScope {
   readonly courseId: string;
   readonly forumId?: string;
@@ -18,12 +18,16 @@ export interface PostScope {
 export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise<Post[]> {
   const inScope = () => {
     const posts = db.selectFrom('post').innerJoin('forum', 'forum.id', 'post.forum_id');
-    let query = scope.forumId
-      ? posts.where('post.forum_id', '=', scope.forumId)
-      : posts.where('forum.course_id', '=', scope.courseId);
-    if (scope.authorId) query = query.where('post.author_id', '=', scope.authorId);
-    if (scope.ids) query = query.where('post.id', 'in', scope.ids);
-    return query;
+    const { courseId, forumId, authorId, ids } = scope;
+    // The plus keeps SQLite from going through every post of the forum or the course where some are named.
+    if (ids)
+      return posts
+        .where('post.id', 'in', ids)
+        .where(forumId ? sql`+post.forum_id` : sql`+forum.course_id`, '=', forumId ?? courseId);
+    const query = forumId
+      ? posts.where('post.forum_id', '=', forumId)
+      : posts.where('forum.course_id', '=', courseId);
+    return authorId ? query.where('post.author_id', '=', authorId) : query;
   };
   const rows = await inOnePiece(
     db,
@@ -156,34 +160,58 @@ function byPost<Row extends { of: string }, T>(
 }
 
 /**
- * The answers of others to one person's posts, with everything that stands above them: what is needed to decide which of
- * them that person may read.
+ * Some posts with everything that stands above them: what is needed to decide which of them a person may read, without reading whole
+ * forums.
  */
+export async function loadWithAbove(
+  db: Kysely<Database>,
+  courseId: string,
+  ids: readonly string[],
+): Promise<Post[]> {
+  const line = new Set<string>();
+  // SQLite takes a limited number of values in one statement.
+  for (let at = 0; at < ids.length; at += 5000) {
+    const some = ids.slice(at, at + 5000);
+    const rows = await db
+      .withRecursive('line', (qb) =>
+        qb
+          .selectFrom('post')
+          .select(['post.id', 'post.parent_id'])
+          .where('post.id', 'in', some)
+          .union(
+            qb
+              .selectFrom('post')
+              .innerJoin('line', 'line.parent_id', 'post.id')
+              .select(['post.id', 'post.parent_id']),
+          ),
+      )
+      .selectFrom('line')
+      .select('line.id')
+      .execute();
+    for (const { id } of rows) line.add(id);
+  }
+  return line.size === 0 ? [] : loadPosts(db, { courseId, ids: [...line] });
+}
+
+/** The answers of others to one person's posts, with everything that stands above them. */
 export async function loadAnswersTo(
   db: Kysely<Database>,
   courseId: string,
   personId: string,
 ): Promise<Post[]> {
   const rows = await db
-    .withRecursive('line', (qb) =>
-      qb
-        .selectFrom('post')
-        .innerJoin('forum', 'forum.id', 'post.forum_id')
-        .select(['post.id', 'post.parent_id'])
-        .where('forum.course_id', '=', courseId)
-        .where('post.answers_author_id', '=', personId)
-        .where('post.author_id', '!=', personId)
-        .union(
-          qb
-            .selectFrom('post')
-            .innerJoin('line', 'line.parent_id', 'post.id')
-            .select(['post.id', 'post.parent_id']),
-        ),
-    )
-    .selectFrom('line')
-    .select('line.id')
+    .selectFrom('post')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select('post.id')
+    .where('forum.course_id', '=', courseId)
+    .where('post.answers_author_id', '=', personId)
+    .where('post.author_id', '!=', personId)
     .execute();
-  return rows.length === 0 ? [] : loadPosts(db, { courseId, ids: rows.map(({ id }) => id) });
+  return loadWithAbove(
+    db,
+    courseId,
+    rows.map(({ id }) => id),
+  );
 }
 
 /** The course as the rules read it, with the posts of a scope and the scores that go with it. */
@@ -193,7 +221,7 @@ export async function courseData(
   scope: Omit<PostScope, 'courseId'>,
 ): Promise<CourseData & { posts: readonly Post[] }> {
   const posts = await loadPosts(db, { courseId: setup.id, ...scope });
-  const scores = await loadScores(db, setup, scope.authorId);
+  const scores = await loadScores(db, setup, { studentId: scope.authorId });
   const data = courseDataOf({ zone: setup.zone, students: [], forums: [], posts, scores });
   return { ...data, students: setup.students, groups: setup.groups, forums: setup.forums, posts };
 }

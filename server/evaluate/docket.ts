@@ -13,7 +13,8 @@ import { docketState, type DocketState } from '../../core/participation/docketSt
 import { ownWords } from '../../core/participation/metAt';
 import { readySince } from '../../core/participation/readySince';
 import { participationOf } from '../../core/participation/participationOf';
-import { courseData } from '../discuss/loadPosts';
+import { columnsOf } from '../gradebook/columns';
+import { shownItems } from '../gradebook/shownItems';
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { notFound } from '../http/problem';
@@ -48,18 +49,22 @@ export function inDocket(course: InCourse, data: CourseData, forum: Forum, now: 
   });
 }
 
-/** Counts over all evaluated forums, and each forum's own. */
+/** Counts over all evaluated forums, and each forum's own; from the columns of the gradebook, which are kept between requests. */
 export async function countStates(db: Db, course: InCourse, now: number) {
-  const data = await courseData(db, course.setup, {});
-  const forums = [...course.setup.forums.values()].filter(
-    (forum) => forum.status === 'published' && forum.evaluation !== null,
-  );
+  const { setup } = course;
+  const items = shownItems(setup).filter(({ forumId }) => forumId !== null);
+  const columns = await columnsOf(db, setup, items, now);
+  const students = [...setup.students.keys()].filter((id) => worksWith(course, id));
   let ready = 0;
-  const perForum = forums.map((forum) => {
+  const perForum = items.map(({ id, forumId }) => {
     const counts = none();
-    for (const { state } of inDocket(course, data, forum, now)) counts[state]++;
+    const column = columns.get(id)!;
+    for (const student of students) {
+      const { state } = column.get(student)!;
+      if (state !== 'notAsked') counts[state]++;
+    }
     ready += counts.ready + counts.changed;
-    return { forum, counts };
+    return { forum: setup.forums.get(forumId!)!, counts };
   });
   return { ready, perForum };
 }
@@ -75,7 +80,7 @@ export async function docket(
   if (forum.evaluation === null) throw notFound();
   const opened = await openForumQuietly(db, course, forumId, now);
   const { zone } = course.setup;
-  const scores = await loadScores(db, course.setup);
+  const scores = await loadScores(db, course.setup, { itemId: card.itemId });
   // The forum's posts are kept in memory; only the scores are read for everybody.
   const { scoreOf } = courseDataOf({ zone, students: [], forums: [], posts: [], scores });
   const data: CourseData = { ...opened.data, scoreOf };

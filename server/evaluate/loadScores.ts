@@ -30,13 +30,25 @@ export interface RecordedScore {
   readonly files?: readonly string[];
 }
 
-async function scoresNow(db: Kysely<Database>, courseId: string, studentId?: string): Promise<ShownScore[]> {
+/** Whose scores, and of which item; left out: everyone's, of every item. */
+export interface ScoreScope {
+  readonly studentId?: string;
+  /** null: of none. */
+  readonly itemId?: string | null;
+}
+
+async function scoresNow(
+  db: Kysely<Database>,
+  courseId: string,
+  { studentId, itemId }: ScoreScope,
+): Promise<ShownScore[]> {
   let query = db
     .selectFrom('score')
     .innerJoin('item', 'item.id', 'score.item_id')
     .selectAll('score')
     .where('item.course_id', '=', courseId);
   if (studentId) query = query.where('score.student_id', '=', studentId);
+  if (itemId !== undefined) query = query.where('score.item_id', '=', itemId ?? '');
   return (await query.execute()).map((row) => ({
     itemId: row.item_id,
     studentId: row.student_id,
@@ -64,13 +76,13 @@ async function scoresAt(
   db: Kysely<Database>,
   courseId: string,
   t: number,
-  studentId?: string,
+  { studentId, itemId }: ScoreScope,
 ): Promise<ShownScore[]> {
   const rows = await db
     .selectFrom('record')
     .select(['at', 'what', 'subject', 'after'])
     .where('course_id', '=', courseId)
-    .where('subject', 'like', studentId ? `score:%:${studentId}` : 'score:%')
+    .where('subject', 'like', `score:${itemId === undefined ? '%' : (itemId ?? '')}:${studentId ?? '%'}`)
     .where('at', '<=', t)
     .orderBy('id')
     .execute();
@@ -109,21 +121,19 @@ export function replayed(rows: readonly ScoreRecord[]): ShownScore[] {
   return [...scores.values()];
 }
 
-/** Scores of a course, of one student or of everyone; as they stand, or as they stood then in a look into the past. */
+/** Scores of a course; as they stand, or as they stood then in a look into the past. */
 export function shownScores(
   db: Kysely<Database>,
   setup: CourseSetup,
-  studentId?: string,
+  scope: ScoreScope = {},
 ): Promise<ShownScore[]> {
-  return setup.asOf === null
-    ? scoresNow(db, setup.id, studentId)
-    : scoresAt(db, setup.id, setup.asOf, studentId);
+  return setup.asOf === null ? scoresNow(db, setup.id, scope) : scoresAt(db, setup.id, setup.asOf, scope);
 }
 
-/** Scores of forums as the rules read them, of one student or of everyone. */
-export async function loadScores(db: Kysely<Database>, setup: CourseSetup, studentId?: string) {
+/** Scores of forums as the rules read them. */
+export async function loadScores(db: Kysely<Database>, setup: CourseSetup, scope: ScoreScope = {}) {
   const forumOf = new Map(setup.gradebook.items.map(({ id, forumId }) => [id, forumId]));
-  return (await shownScores(db, setup, studentId)).flatMap(
+  return (await shownScores(db, setup, scope)).flatMap(
     (score): (ScoreFacts & { forumId: string; studentId: string })[] => {
       const forumId = forumOf.get(score.itemId) ?? null;
       if (forumId === null) return [];

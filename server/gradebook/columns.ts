@@ -105,8 +105,8 @@ async function cellsOf(
   let from = -Infinity;
   let until = Infinity;
   const column = new Map<string, ColumnCell>();
+  // Of who was removed from the roster too: where a score stands, they stay in the docket.
   for (const student of setup.students.values()) {
-    if (student.removed) continue;
     const score = scores.get(student.id) ?? null;
     const lasting: LastingCell = data
       ? fedCell(data, forum!, item, student, now)

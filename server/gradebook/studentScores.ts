@@ -20,7 +20,7 @@ export async function studentScores(deps: Deps, course: InCourse, now: number): 
   const { setup } = course;
   const student = setup.students.get(course.person.id)!;
   const data = await courseData(deps.db, setup, { authorId: student.id });
-  const stored = await shownScores(deps.db, setup, student.id);
+  const stored = await shownScores(deps.db, setup, { studentId: student.id });
   const cellOf = (item: Item): CellInState => {
     const forum = item.forumId === null ? undefined : setup.forums.get(item.forumId);
     if (forum) return fedCell(data, forum, item, student, now).cell;

@@ -4,8 +4,8 @@ import { TOLD_FOR } from '../../core/notices/noticesFor';
 import { approvalAt, createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
-import { postsOfForum, type ForumPosts } from '../discuss/forumPosts';
-import { courseData } from '../discuss/loadPosts';
+import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../discuss/forumPosts';
+import { courseData, loadWithAbove } from '../discuss/loadPosts';
 import { readBy } from '../reading/readMarks';
 
 /** Ids of posts that answer or mention a person, newer than an instant, with when they were mentioned. */
@@ -230,21 +230,30 @@ async function forumsWithHeld(db: Db, course: InCourse): Promise<string[]> {
 export async function noticeFacts(db: Db, course: InCourse, now: number): Promise<NoticeFacts> {
   const { setup, person } = course;
   const since = now - TOLD_FOR;
+  const isThere = ({ forumId }: { forumId: string }) => setup.forums.has(forumId);
   const forums = new Map<string, ForumPosts>();
   const postsIn = async (forumId: string): Promise<ForumPosts> => {
     let posts = forums.get(forumId);
     if (!posts) forums.set(forumId, (posts = await postsOfForum(db, setup.id, forumId)));
     return posts;
   };
+  const toMe = (await towards(db, course, since)).filter(isThere);
+  const sendings = await sent(db, course, since);
+  // A few posts of a forum that is not in memory are read with what stands above them, and not the forum.
+  const apart: string[] = [];
+  for (const { id, forumId } of [
+    ...toMe,
+    ...sendings.filter(isThere).flatMap(({ postId: id, forumId }) => (id === null ? [] : [{ id, forumId }])),
+  ])
+    if (hasPostsOf(db, forumId)) await postsIn(forumId);
+    else apart.push(id);
+  const few = forumPosts(await loadWithAbove(db, setup.id, apart));
+  const postOf = (id: string, forumId: string) => forums.get(forumId)?.byId.get(id) ?? few.byId.get(id);
   const named: { post: Post; mentionedAt: number | null }[] = [];
-  for (const { id, forumId, mentionedAt } of await towards(db, course, since)) {
-    if (!setup.forums.has(forumId)) continue;
-    const post = (await postsIn(forumId)).byId.get(id);
+  for (const { id, forumId, mentionedAt } of toMe) {
+    const post = postOf(id, forumId);
     if (post) named.push({ post, mentionedAt });
   }
-  const sendings = await sent(db, course, since);
-  for (const { forumId, postId } of sendings)
-    if (postId !== null && setup.forums.has(forumId)) await postsIn(forumId);
   const follows = await db
     .selectFrom('follow')
     .innerJoin('forum', 'forum.id', 'follow.forum_id')
@@ -284,7 +293,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     course: await courseData(db, setup, { authorId: person.id }),
     person,
     towards: named,
-    placeOf: ({ id, forumId }) => forums.get(forumId)?.placedAt(now).get(id),
+    placeOf: ({ id, forumId }) => forums.get(forumId)?.placedAt(now).get(id) ?? few.placedAt(now).get(id),
     decisions: await decisions(db, course, since),
     released: person.kind === 'student' ? await released(db, course, since) : [],
     ...(await secondLooks(db, course, since)),
