@@ -8,6 +8,7 @@ import type { InCourse } from '../server/course/inCourse';
 import { openDatabase } from '../server/db/open';
 import { changeCells } from '../server/gradebook/changeCells';
 import { gradebook } from '../server/gradebook/gradebookView';
+import { largeCourseRows } from './largeCourse';
 import { middleOf } from './middleOf';
 import type { Row } from './row';
 
@@ -63,6 +64,7 @@ export async function gradebookRows(): Promise<Row[]> {
       ratio: ms / (limit ?? Infinity),
     });
     return [
+      ...(await largeCourseRows(db, setup, { instructor: ids.instructor, student: 'wide-s7' }, now)),
       row(`on the server (${(length / 1e6).toFixed(1)} MB)`, again, LIMIT),
       row('after a score was entered', entered, LIMIT),
       row('the first time since the server started, in a thread of its own', first, null),

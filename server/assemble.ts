@@ -4,11 +4,11 @@ import { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
 import type { Deps } from './deps';
 import { PlannedReleases } from './evaluate/plannedReleases';
-import { prepareColumns } from './gradebook/prepareColumns';
 import { LiveHub } from './live/liveHub';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
 import { keepDates } from './notices/keepDates';
+import { prepareLarge } from './prepareLarge';
 
 /** Puts together what every feature of the server is handed. */
 export function assemble(parts: {
@@ -38,5 +38,7 @@ export async function begin(deps: Deps): Promise<void> {
   await deps.releases.pass();
   deps.releases.start();
   deps.mailer.start();
-  prepareColumns(deps).catch((error: unknown) => deps.log.debug({ error }, 'No gradebook was prepared'));
+  prepareLarge(deps).catch((error: unknown) =>
+    deps.log.debug({ error }, 'not every large course was prepared'),
+  );
 }

@@ -8,7 +8,7 @@ import { evaluating } from './migrations/0006_evaluating';
 import { judging } from './migrations/0007_judging';
 import { gradebook } from './migrations/0008_gradebook';
 import { items } from './migrations/0009_items';
-import { scoresByStudent } from './migrations/0010_scores_by_student';
+import { largeCourses } from './migrations/0010_large_courses';
 
 /** Every step of the data's layout, in order; the number of steps done stands in the file itself. */
 const MIGRATIONS: readonly string[] = [
@@ -21,7 +21,7 @@ const MIGRATIONS: readonly string[] = [
   judging,
   gradebook,
   items,
-  scoresByStudent,
+  largeCourses,
 ];
 
 /** Brings a data file to the newest layout; each step in a transaction of its own. */

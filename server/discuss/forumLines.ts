@@ -1,11 +1,9 @@
 import { accessTo } from '../../core/access/accessTo';
-import { readable, sealedCount } from '../../core/access/readable';
-import { createdAt, isRemovedAt } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import type { ForumLine } from '../../contract/discuss';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
-import { readBy } from '../reading/readMarks';
+import { forumCounts, readStateOf } from './forumCounts';
 import { postsOfForum } from './forumPosts';
 import { courseData } from './loadPosts';
 
@@ -14,20 +12,22 @@ export async function forumLines(db: Db, course: InCourse, now: number): Promise
   const { setup, person } = course;
   // Access and standing rest on what the person wrote themselves.
   const data = await courseData(db, setup, { authorId: person.id });
-  const read = await readBy(db, course);
+  const read = await readStateOf(db, course);
   const lines: ForumLine[] = [];
   for (const forum of setup.forums.values()) {
     const card = setup.cards.get(forum.id)!;
     const access = accessTo(data, forum, person, now);
     if (access.kind === 'student' && access.phase === 'absent') continue;
-    const { posts, placedAt } = await postsOfForum(db, setup.id, forum.id);
-    const placed = [...placedAt(now).values()];
-    const sees = readable(access, placed);
-    const texts = posts.filter((post) => sees.get(post.id) === 'text' && !isRemovedAt(post, now));
+    const here = await postsOfForum(db, setup.id, forum.id);
+    const { posts, unread, sealedPosts, lastAt, newest } = await forumCounts(
+      db,
+      course,
+      { forumId: forum.id, access, here, read },
+      now,
+    );
     const student = person.kind === 'student' ? setup.students.get(person.id)! : null;
     const part = student ? participationOf(data, forum, student, now) : null;
     const reads = access.kind === 'staff' || access.phase === 'open' || access.phase === 'readOnly';
-    const recent = !card.rules.recent || !reads ? [] : texts.filter((post) => post.authorId !== person.id);
     lines.push({
       id: forum.id,
       title: card.title,
@@ -37,23 +37,20 @@ export async function forumLines(db: Db, course: InCourse, now: number): Promise
       sealed: access.kind === 'student' ? access.sealed !== 'none' : forum.seal !== null,
       frozen: forum.frozen,
       pinned: card.pinned !== null,
-      posts: texts.length,
-      unread: texts.filter(({ id, authorId }) => authorId !== person.id && !read(id)).length,
-      sealedPosts: sealedCount(access, placed),
-      lastAt: texts.reduce<number | null>((last, post) => Math.max(last ?? 0, createdAt(post)), null),
+      posts,
+      unread,
+      sealedPosts,
+      lastAt,
       opensAt: access.kind === 'student' ? access.terms.dates.postingFrom : forum.schedule.postingFrom,
       slots: part ? [...part.slots] : [],
       initialDue: part ? part.initialDue : forum.schedule.initialDue,
       repliesDue: part ? part.repliesDue : forum.schedule.repliesDue,
       closesAt: part ? part.terms.dates.postingUntil : forum.schedule.postingUntil,
-      recent: recent
-        .sort((a, b) => createdAt(b) - createdAt(a))
-        .slice(0, 2)
-        .map((post) => ({
-          id: post.id,
-          author: setup.names.get(post.authorId)?.name ?? '',
-          at: createdAt(post),
-        })),
+      recent: (card.rules.recent && reads ? newest : []).map(({ id, authorId, at }) => ({
+        id,
+        author: setup.names.get(authorId)?.name ?? '',
+        at,
+      })),
     });
   }
   return lines;

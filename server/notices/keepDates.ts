@@ -1,3 +1,4 @@
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { accessTo } from '../../core/access/accessTo';
 import type { ToldDates } from '../../core/notices/notice';
 import { sameDates, toldDates } from '../../core/notices/toldDates';
@@ -20,13 +21,6 @@ export async function keepDates(
   previous: CourseSetup | null,
   now: number,
 ): Promise<string[]> {
-  const rows = await db
-    .selectFrom('known_dates')
-    .innerJoin('forum', 'forum.id', 'known_dates.forum_id')
-    .selectAll('known_dates')
-    .where('forum.course_id', '=', setup.id)
-    .execute();
-  const known = new Map(rows.map((row) => [`${row.person_id} ${row.forum_id}`, row]));
   // Which phase it is does not matter, only whether the forum is there: that rests on no post and no score.
   const dataOf = ({ zone, students, groups, forums }: CourseSetup) => ({
     ...courseDataOf({ zone, students: [], forums: [], posts: [] }),
@@ -44,21 +38,19 @@ export async function keepDates(
     const access = accessTo(dataBefore, forum, personOf(previous, member), now);
     return access.kind === 'student' && access.phase !== 'absent' ? toldDates(access.terms) : null;
   };
-  let looked = 0;
   const fresh: { person_id: string; forum_id: string; dates: string }[] = [];
   const changed: { person_id: string; forum_id: string; dates: string; before: string | null }[] = [];
-  for (const student of setup.students.values()) {
-    const member = setup.members.get(student.id);
-    if (!member || student.removed) continue;
-    const person = personOf(setup, member);
-    // Whoever waits for an answer is not kept waiting by a large roster.
-    if (++looked % 50 === 0) await new Promise((resolve) => setImmediate(resolve));
-    for (const forum of setup.forums.values()) {
-      if (forum.status === 'draft') continue;
-      const access = accessTo(data, forum, person, now);
+  for (const forum of setup.forums.values()) {
+    if (forum.status === 'draft') continue;
+    const rows = await db.selectFrom('known_dates').selectAll().where('forum_id', '=', forum.id).execute();
+    const known = new Map(rows.map((row) => [row.person_id, row]));
+    for (const student of setup.students.values()) {
+      const member = setup.members.get(student.id);
+      if (!member || student.removed) continue;
+      const access = accessTo(data, forum, personOf(setup, member), now);
       if (access.kind !== 'student' || access.phase === 'absent') continue;
       const dates = toldDates(access.terms);
-      const row = known.get(`${student.id} ${forum.id}`);
+      const row = known.get(student.id);
       const at = { person_id: student.id, forum_id: forum.id, dates: JSON.stringify(dates) };
       const last =
         row === undefined ? datesBefore(student.id, forum.id) : (JSON.parse(row.dates) as ToldDates);
@@ -68,6 +60,8 @@ export async function keepDates(
         changed.push({ ...at, before: sameDates(JSON.parse(before) as ToldDates, dates) ? null : before });
       }
     }
+    // Whoever waits for an answer is not kept waiting by a large roster.
+    await nextTurn();
   }
   if (fresh.length === 0 && changed.length === 0) return [];
   await db.transaction().execute(async (trx) => {

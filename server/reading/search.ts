@@ -28,7 +28,7 @@ async function scopeOf(
   // A student's access rests on what they wrote themselves; staff's on nothing that was written.
   const data = await courseData(db, setup, { authorId: person.id });
   const { rows } = await sql<{ forum_id: string }>`
-    SELECT DISTINCT post.forum_id FROM approval JOIN post ON post.id = approval.post_id`.execute(db);
+    SELECT DISTINCT post.forum_id FROM approval CROSS JOIN post ON post.id = approval.post_id`.execute(db);
   const held = new Set(rows.map(({ forum_id }) => forum_id));
   const forums: RawBuilder<unknown>[] = [];
   for (const forum of setup.forums.values()) {

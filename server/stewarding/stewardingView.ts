@@ -81,7 +81,17 @@ export async function stewardingView(
   const readable = [...opened.posts.values()].filter((post) => opened.sees.get(post.id) === 'text');
   const { posts: unanswered, students } = unansweredIn(readable, now);
   const inThread = new Map<string, Post[]>();
-  for (const post of unanswered) inThread.set(post.threadId, [...(inThread.get(post.threadId) ?? []), post]);
+  for (const post of unanswered) {
+    const thread = inThread.get(post.threadId);
+    if (thread) thread.push(post);
+    else inThread.set(post.threadId, [post]);
+  }
+  const byAuthor = new Map<string, string[]>();
+  for (const { id, authorId } of unanswered) {
+    const own = byAuthor.get(authorId);
+    if (own) own.push(id);
+    else byAuthor.set(authorId, [id]);
+  }
   const openings = readable.filter(({ id }) => inThread.has(id));
   const texts = await newest(
     db,
@@ -124,7 +134,7 @@ export async function stewardingView(
           student: name,
           posts: part?.posts ?? 0,
           answered: part?.answered ?? 0,
-          unanswered: unanswered.filter(({ authorId }) => authorId === name.id).map(({ id }) => id),
+          unanswered: byAuthor.get(name.id) ?? [],
           asked: asked(forum, student, resolveTerms(forum, student), setup.groups).notAsked === null,
           marks: [...new Set(own.flatMap(({ id }) => marks.get(id) ?? []))],
         },
