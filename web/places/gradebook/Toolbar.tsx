@@ -4,7 +4,10 @@ import { useCourse } from '../../data/course';
 import { useTyped } from '../../ui/useTyped';
 import { STATE_FILTERS, type MatrixFilter } from './matrix/columns';
 
-const select = 'select select-sm raised h-9 w-auto max-w-44';
+const select = 'select select-sm raised h-9 w-auto max-w-60';
+
+/** As much of a long title as a select shows without clipping it. */
+const short = (title: string) => (title.length > 24 ? `${title.slice(0, 23).trimEnd()}…` : title);
 
 /** What narrows and orders the matrix, and what goes in and out of it. */
 export function Toolbar({
@@ -43,7 +46,7 @@ export function Toolbar({
           <optgroup label="Sections">
             {course.sections.map(({ id, title }) => (
               <option key={id} value={`section:${id}`}>
-                {title}
+                {short(title)}
               </option>
             ))}
           </optgroup>
@@ -54,7 +57,7 @@ export function Toolbar({
               .filter((group) => group.plan === plan)
               .map(({ id, title }) => (
                 <option key={id} value={`group:${id}`}>
-                  {title}
+                  {short(title)}
                 </option>
               ))}
           </optgroup>
@@ -92,7 +95,7 @@ export function Toolbar({
       >
         <option value="name">by family name</option>
         <option value="total">by total</option>
-        {sorted && <option value={sorted.id}>by {sorted.title}</option>}
+        {sorted && <option value={sorted.id}>by {short(sorted.title)}</option>}
       </select>
       <select
         className={select}
@@ -105,21 +108,22 @@ export function Toolbar({
         <option value="percent">as percent</option>
         {view.letters.length > 0 && <option value="letter">as letters</option>}
       </select>
-      <span className="grow" />
-      {course.role === 'instructor' && (
-        <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => open('newItem')}>
-          <Plus className="size-4" aria-hidden />
-          New item
+      <div className="ml-auto flex gap-2">
+        {course.role === 'instructor' && (
+          <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => open('newItem')}>
+            <Plus className="size-4" aria-hidden />
+            New item
+          </button>
+        )}
+        <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => open('import')}>
+          <Upload className="size-4" aria-hidden />
+          Import
         </button>
-      )}
-      <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => open('import')}>
-        <Upload className="size-4" aria-hidden />
-        Import
-      </button>
-      <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => open('export')}>
-        <Download className="size-4" aria-hidden />
-        Export
-      </button>
+        <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => open('export')}>
+          <Download className="size-4" aria-hidden />
+          Export
+        </button>
+      </div>
     </div>
   );
 }
