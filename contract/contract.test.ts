@@ -3,6 +3,7 @@ import { textOf } from '../core/text/textOf';
 import { page, pageOf } from './basics';
 import { forumSettings } from './forumSettings';
 import { newForum } from './newForum';
+import { fileRoutes } from './fileRoutes';
 import { endpoints, openapi } from './openapi';
 import { filesIn, richText } from './richText';
 
@@ -87,7 +88,9 @@ describe('the API', () => {
     const { paths } = openapi() as {
       paths: Record<string, Record<string, { summary: string; parameters: { name: string; in: string }[] }>>;
     };
-    expect(Object.values(paths).flatMap((methods) => Object.keys(methods))).toHaveLength(keys.length);
+    expect(Object.values(paths).flatMap((methods) => Object.keys(methods))).toHaveLength(
+      keys.length + fileRoutes.length,
+    );
     for (const { method, path } of endpoints) {
       const described = paths[path.replace(/:(\w+)/g, '{$1}')]![method]!;
       expect(described.summary).not.toBe('');
@@ -95,6 +98,28 @@ describe('the API', () => {
         [...path.matchAll(/:(\w+)/g)].map((match) => match[1]),
       );
     }
+  });
+  it('describes the ways out of files, and of the stream, with what comes', () => {
+    const { paths } = openapi() as {
+      paths: Record<
+        string,
+        { get: { responses: Record<number, { content: object }>; parameters: object[] } }
+      >;
+    };
+    const types = fileRoutes.map(({ path }) => {
+      const { get } = paths[path.replace(/:(\w+)/g, '{$1}')]!;
+      expect(get.parameters).toHaveLength(path.split(':').length - 1);
+      return Object.keys(get.responses[200]!.content)[0];
+    });
+    expect(types).toEqual([
+      'text/csv',
+      'text/csv',
+      'application/zip',
+      'application/json',
+      'application/octet-stream',
+      'text/event-stream',
+    ]);
+    expect(fileRoutes.every(({ path }) => endpoints.every((each) => each.path !== path))).toBe(true);
   });
 });
 

@@ -23,6 +23,7 @@ import * as remarks from './remarks';
 import * as secondLooks from './secondLooks';
 import * as roster from './roster';
 import * as scores from './scores';
+import { fileRoutes } from './fileRoutes';
 import { problem } from './problem';
 import * as session from './session';
 import * as stewarding from './stewarding';
@@ -74,6 +75,11 @@ const schemaOf = (schema: z.ZodType, io: 'input' | 'output') => {
   return json;
 };
 
+const PROBLEM = {
+  description: 'What went wrong',
+  content: { 'application/problem+json': { schema: schemaOf(problem, 'output') } },
+};
+
 /** The API as an OpenAPI 3.1 document, made from the contract. */
 export function openapi(): object {
   const paths: Record<string, Record<string, unknown>> = {};
@@ -103,12 +109,25 @@ export function openapi(): object {
           description: 'Done',
           content: { 'application/json': { schema: schemaOf(each.answer, 'output') } },
         },
-        default: {
-          description: 'What went wrong',
-          content: { 'application/problem+json': { schema: schemaOf(problem, 'output') } },
-        },
+        default: PROBLEM,
       },
     };
   }
+  for (const { path, summary, type } of fileRoutes)
+    paths[path.replace(/:(\w+)/g, '{$1}')] = {
+      get: {
+        summary,
+        parameters: [...path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+          name,
+          in: 'path',
+          required: true,
+          schema: { type: 'string' },
+        })),
+        responses: {
+          200: { description: 'The file', content: { [type.split(';')[0]!]: {} } },
+          default: PROBLEM,
+        },
+      },
+    };
   return { openapi: '3.1.0', info: { title: 'Juror', version: '1' }, paths };
 }

@@ -1,7 +1,9 @@
 import type { Express, Request } from 'express';
+import { basename } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { courseFileSchema } from '../../contract/courseFile';
+import { courseJson, gradebookCsv, oneRosterZip, type FileRoute } from '../../contract/fileRoutes';
 import { readGradebookFile as readFileEndpoint } from '../../contract/gradebookFile';
 import { readOneRoster as readOneRosterEndpoint } from '../../contract/oneRoster';
 import { courseFor, type InCourse } from '../course/inCourse';
@@ -24,34 +26,31 @@ export function exchangeRoutes(app: Express, deps: Deps): void {
 
   /** Serves a file of a course to those of its staff whom it is for. */
   const file = (
-    name: string,
-    type: string,
+    { path, type }: FileRoute,
     who: 'staff' | 'instructor',
     make: (course: InCourse) => Promise<string | Uint8Array>,
   ) =>
-    app.get(`/api/courses/:course/${name}`, async (req: Request, res) => {
+    app.get(path, async (req: Request, res) => {
       const session = await signedIn(deps, req);
       const course = await courseFor(deps, session, String(req.params.course), who);
       const made = await make(course);
       res
-        .set('Content-Disposition', `attachment; filename="${codeOf(course.setup.code)}-${name}"`)
+        .set('Content-Disposition', `attachment; filename="${codeOf(course.setup.code)}-${basename(path)}"`)
         .type(type)
         .send(typeof made === 'string' ? made : Buffer.from(made));
     });
 
-  file('gradebook.csv', 'text/csv; charset=utf-8', 'staff', (course) =>
-    gradebookFile(db, course, deps.clock.now()),
-  );
-  file('oneroster.zip', 'application/zip', 'instructor', (course) => oneRosterArchive(db, course));
+  file(gradebookCsv, 'staff', (course) => gradebookFile(db, course, deps.clock.now()));
+  file(oneRosterZip, 'instructor', (course) => oneRosterArchive(db, course));
 
   app.get('/api/course-file.schema.json', (_req, res) => void res.json(courseFileSchema()));
 
-  app.get('/api/courses/:course/course.json', async (req, res) => {
+  app.get(courseJson.path, async (req: Request, res) => {
     const session = await signedIn(deps, req);
-    const { setup } = await courseFor(deps, session, req.params.course, 'instructor');
+    const { setup } = await courseFor(deps, session, String(req.params.course), 'instructor');
     res
       .set('Content-Disposition', `attachment; filename="${codeOf(setup.code)}-course.json"`)
-      .type('application/json; charset=utf-8');
+      .type(courseJson.type);
     await pipeline(Readable.from(courseFileText(db, setup.id, deps.clock.now())), res);
   });
 

@@ -7,6 +7,7 @@ import { fileTypeFromFile } from 'file-type';
 import { imageSizeFromFile } from 'image-size/fromFile';
 import multer from 'multer';
 import { id as idSchema } from '../../contract/basics';
+import { fileContent } from '../../contract/fileRoutes';
 import { kindOfFile } from '../../contract/files';
 import { courseFor } from '../course/inCourse';
 import type { InCourse } from '../course/inCourse';
@@ -196,7 +197,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
     },
   );
 
-  app.get('/api/files/:file', async (req, res) => {
+  app.get(fileContent.path, async (req, res) => {
     const session = await signedIn(deps, req);
     const file = await deps.db
       .selectFrom('file')

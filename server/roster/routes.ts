@@ -1,5 +1,6 @@
 import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
+import { rosterCsv } from '../../contract/fileRoutes';
 import * as contract from '../../contract/roster';
 import { csvFile } from '../../core/formats/csv';
 import { toWallClock } from '../../core/time/wallClock';
@@ -75,7 +76,7 @@ export function rosterRoutes(app: Express, deps: Deps): void {
     return makeLink(deps, params.person, course.person.id);
   });
 
-  app.get('/api/courses/:course/roster.csv', async (req, res) => {
+  app.get(rosterCsv.path, async (req, res) => {
     const session = await signedIn(deps, req);
     const course = await courseFor(deps, session, String(req.params.course), 'staff');
     const { people, sections } = await rosterFor(deps, course);

@@ -1,0 +1,58 @@
+import { LIVE_PATH } from './live';
+
+/** A way out that answers with a file or a stream instead of a JSON answer. */
+export interface FileRoute {
+  /** With `:name` for parameters. */
+  readonly path: string;
+  readonly summary: string;
+  /** The content type of what comes. */
+  readonly type: string;
+}
+
+const CSV = 'text/csv; charset=utf-8';
+
+export const rosterCsv: FileRoute = {
+  path: '/api/courses/:course/roster.csv',
+  summary: 'The students of a course as CSV, as it is read back (staff)',
+  type: CSV,
+};
+
+export const gradebookCsv: FileRoute = {
+  path: '/api/courses/:course/gradebook.csv',
+  summary: 'The gradebook as CSV, to be edited in a spreadsheet and read back (staff)',
+  type: CSV,
+};
+
+export const oneRosterZip: FileRoute = {
+  path: '/api/courses/:course/oneroster.zip',
+  summary: 'The course as OneRoster 1.1 CSV files in an archive (instructor)',
+  type: 'application/zip',
+};
+
+export const courseJson: FileRoute = {
+  path: '/api/courses/:course/course.json',
+  summary: 'Everything in a course as JSON; its schema is at /api/course-file.schema.json (instructor)',
+  type: 'application/json; charset=utf-8',
+};
+
+export const fileContent: FileRoute = {
+  path: '/api/files/:file',
+  summary: 'A file that goes with a post or a score, to those who may read that',
+  type: 'application/octet-stream',
+};
+
+export const liveStream: FileRoute = {
+  path: LIVE_PATH,
+  summary: 'The stream of what changes for whoever is signed in, as server-sent events',
+  type: 'text/event-stream',
+};
+
+/** Every such way out. */
+export const fileRoutes: readonly FileRoute[] = [
+  rosterCsv,
+  gradebookCsv,
+  oneRosterZip,
+  courseJson,
+  fileContent,
+  liveStream,
+];
