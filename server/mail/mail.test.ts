@@ -117,6 +117,19 @@ describe('mail', () => {
     await pass();
     expect((await outbox(c.ines)).mails).toEqual([]);
   });
+  it('does not keep the server from stopping: what is left goes out after the next start', async () => {
+    await begun();
+    await c.write(c.bram, 'reply', 5, 'ines-1').expect(200);
+    const { mailer } = c.server.deps;
+    const passing = mailer.pass();
+    await mailer.stop();
+    await passing;
+    expect((await outbox(c.ines)).mails.filter(({ state }) => state === 'sent')).toEqual([]);
+    mailer.start();
+    await mailer.pass();
+    expect((await outbox(c.ines)).mails).toMatchObject([{ state: 'sent' }]);
+    await mailer.stop();
+  });
   it('is chosen from three', async () => {
     await begun();
     expect((await c.bram.get(`${C}/notices`)).body.mail).toBe('daily');

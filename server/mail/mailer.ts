@@ -48,12 +48,14 @@ export class Mailer implements Mailing {
   #running: Promise<void> | null = null;
   #rounds: NodeJS.Timeout | null = null;
   #soon: NodeJS.Timeout | null = null;
+  #stopping = false;
 
   constructor(private readonly parts: MailerParts) {
     this.goes = parts.transport.goes;
   }
 
   start(): void {
+    this.#stopping = false;
     this.#rounds ??= setInterval(() => void this.#quietly(), MINUTE);
     this.#rounds.unref();
     this.soon();
@@ -69,6 +71,7 @@ export class Mailer implements Mailing {
   }
 
   async stop(): Promise<void> {
+    this.#stopping = true;
     if (this.#rounds) clearInterval(this.#rounds);
     if (this.#soon) clearTimeout(this.#soon);
     this.#rounds = null;
@@ -133,6 +136,8 @@ export class Mailer implements Mailing {
       ]),
     );
     for (const member of setup.members.values()) {
+      // Whoever is left gets theirs after the next start.
+      if (this.#stopping) return;
       if (member.removed) continue;
       const choice = choices.get(member.personId) ?? DEFAULT_CHOICE;
       if (choice === 'none') continue;
@@ -207,6 +212,7 @@ export class Mailer implements Mailing {
     for (const row of waiting) {
       const setup = await courses.get(db, row.course_id);
       const now = clock.now();
+      if (this.#stopping) return;
       const keys = new Set(JSON.parse(row.keys) as string[]);
       const notices = setup
         ? (await this.#notices(setup, row.person_id, now)).filter(({ key, read }) => keys.has(key) && !read)
