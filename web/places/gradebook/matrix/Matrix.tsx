@@ -69,8 +69,10 @@ export function Matrix({
   const down = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
+    // Both directions are drawn together, once for each step of scrolling.
+    useFlushSync: false,
     estimateSize: () => ROW,
-    overscan: 3,
+    overscan: 5,
     paddingStart: HEAD,
     scrollPaddingStart: HEAD,
     paddingEnd: 8,
@@ -82,6 +84,7 @@ export function Matrix({
     horizontal: true,
     count: columns.length,
     getScrollElement: () => scroller.current,
+    useFlushSync: false,
     estimateSize: (index) => widthOf(columns[index]!),
     getItemKey: (index) => columns[index]!.key,
     overscan: 1,
