@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { GradebookCell, GradebookView } from '../../contract/gradebook';
 import type { ScoresView } from '../../contract/scores';
 import { plainCell } from '../../core/formats/csv';
-import { at, C, settings, withForum, type Client } from '../testing/testServer';
+import { at, C, keepToEvening, settings, withForum, type Client } from '../testing/testServer';
 
 type Course = Awaited<ReturnType<typeof withForum>>;
 
@@ -68,17 +68,7 @@ describe('the gradebook', () => {
     expect(row(later, 'bram').cells.second!.zero).toBeUndefined();
   });
   it('gives the rows of named students as the whole has them, and none of those one does not work with', async () => {
-    await c.server.db
-      .updateTable('member')
-      .set({ section_id: 'evening' })
-      .where('person_id', '=', 'bram')
-      .execute();
-    await c.server.db
-      .updateTable('member')
-      .set({ sections: JSON.stringify(['evening']) })
-      .where('person_id', '=', 'pilar')
-      .execute();
-    c.server.courses.forget('rivers');
+    await keepToEvening(c.server, 'pilar', ['bram']);
     await give('second', 'ines', 1500);
     const rows = async (who: Client, students: string) =>
       (await who.get(`${C}/gradebook/rows?students=${students}`).expect(200)).body

@@ -5,7 +5,7 @@ import supertest from 'supertest';
 import { afterEach, describe, expect, it } from 'vitest';
 import { LIVE_PATH, type LiveEvent } from '../../contract/live';
 import { HOUR } from '../../core/time/instant';
-import { at, F, PASSWORD, settings, withForum } from '../testing/testServer';
+import { at, F, keepToEvening, PASSWORD, settings, withForum } from '../testing/testServer';
 import { EventIds } from './eventIds';
 import type { Stream } from './live';
 
@@ -189,17 +189,7 @@ describe('the stream of what changes', () => {
   });
   it('tells staff whose scores changed, of the students they work with, and no student', async () => {
     c = await withForum();
-    await c.server.db
-      .updateTable('member')
-      .set({ section_id: 'evening' })
-      .where('person_id', '=', 'bram')
-      .execute();
-    await c.server.db
-      .updateTable('member')
-      .set({ sections: JSON.stringify(['evening']) })
-      .where('person_id', '=', 'pilar')
-      .execute();
-    c.server.courses.forget('rivers');
+    await keepToEvening(c.server, 'pilar', ['bram']);
     const [teodora, pilar, ines] = [await listen('teodora'), await listen('pilar'), await listen('ines')];
     const scored = (heard: { events: LiveEvent[] }) =>
       heard.events

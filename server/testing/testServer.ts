@@ -202,6 +202,21 @@ export async function testServer(
   };
 }
 
+/** Puts students into the evening section, and lets an assistant work with that section alone. */
+export async function keepToEvening(
+  server: TestServer,
+  assistant: string,
+  students: readonly string[],
+): Promise<void> {
+  const member = server.db.updateTable('member').where('course_id', '=', 'rivers');
+  await member.set({ section_id: 'evening' }).where('person_id', 'in', students).execute();
+  await member
+    .set({ sections: JSON.stringify(['evening']) })
+    .where('person_id', '=', assistant)
+    .execute();
+  server.courses.forget('rivers');
+}
+
 export const C = '/api/courses/rivers';
 export const F = `${C}/forums/floodplain`;
 
