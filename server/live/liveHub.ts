@@ -219,20 +219,31 @@ export class LiveHub implements Live {
     await this.#tell(courseId, { kind: 'posts', forumId, posts: rows.map(({ post_id }) => post_id), since });
   }
 
+  /** The number of the last entry of the record, of whatever course. */
+  async #newestRecord(): Promise<number> {
+    const { newest } = await this.parts.db
+      .selectFrom('record')
+      .select((eb) => eb.fn.max('id').as('newest'))
+      .executeTakeFirstOrThrow();
+    return newest ?? 0;
+  }
+
   async #scoresChanged(courseId: string): Promise<void> {
     const last = this.#toldRecord.get(courseId);
     // Nobody listens yet.
     if (last === undefined) return;
+    const newest = await this.#newestRecord();
+    this.#toldRecord.set(courseId, newest);
     const rows = await this.parts.db
       .selectFrom('record')
-      .select(['id', 'subject'])
+      .select('subject')
       .where('id', '>', last)
+      .where('id', '<=', newest)
       .where('course_id', '=', courseId)
       .where('subject', 'like', 'score:%')
       .orderBy('id')
       .execute();
     if (rows.length === 0) return;
-    this.#toldRecord.set(courseId, rows.at(-1)!.id);
     await this.#tell(courseId, {
       kind: 'scores',
       scores: rows.map(({ subject }) => touchedScore(subject)),
@@ -292,11 +303,7 @@ export class LiveHub implements Live {
         .groupBy('post_change.forum_id')
         .execute();
       this.#told.set(setup.id, new Map(rows.map(({ forum_id, n }) => [forum_id, n])));
-      const { record } = await this.parts.db
-        .selectFrom('record')
-        .select((eb) => eb.fn.max('id').as('record'))
-        .executeTakeFirstOrThrow();
-      this.#toldRecord.set(setup.id, record ?? 0);
+      this.#toldRecord.set(setup.id, await this.#newestRecord());
       this.#setups.set(setup.id, setup);
       this.#watchedSince.set(setup.id, this.parts.clock.now());
     }
