@@ -39,6 +39,6 @@ export async function begin(deps: Deps): Promise<void> {
   deps.releases.start();
   deps.mailer.start();
   prepareLarge(deps).catch((error: unknown) =>
-    deps.log.debug({ error }, 'not every large course was prepared'),
+    deps.log.warn({ err: error }, 'not every large course was prepared'),
   );
 }

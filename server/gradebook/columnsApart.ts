@@ -79,9 +79,16 @@ class ColumnsThread {
     if (answer.failed !== null) process.emitWarning(`Columns of a large gradebook: ${answer.failed}`);
     asked.resolve(answer.failed === null ? asked.columns : null);
     if (this.#asked.size === 0) {
-      this.#idle = setTimeout(() => void this.#worker?.terminate(), IDLE);
+      this.#idle = setTimeout(() => this.#end(), IDLE);
       this.#idle.unref();
     }
+  }
+
+  /** Lets the thread go; whoever asks while it ends gets another. */
+  #end(): void {
+    const worker = this.#worker;
+    this.#worker = null;
+    void worker?.terminate();
   }
 
   /** Whoever still waits works it out here. */
