@@ -5,72 +5,6 @@ import { forumSettings } from './forumSettings';
 import { newForum } from './newForum';
 import { fileRoutes } from './fileRoutes';
 import { endpoints, openapi } from './openapi';
-import { filesIn, richText } from './richText';
-
-const doc = (...content: object[]) => ({ type: 'doc', content });
-const paragraph = (...content: object[]) => ({ type: 'paragraph', content });
-const problem = (value: unknown) => {
-  const result = richText.safeParse(value);
-  return result.success ? null : result.error.issues[0]!.message;
-};
-
-describe('rich text', () => {
-  it('takes what the editor writes', () => {
-    const text = {
-      type: 'text',
-      text: 'x',
-      marks: [{ type: 'bold' }, { type: 'link', attrs: { href: 'https://a.example' } }],
-    };
-    const list = { type: 'bulletList', content: [{ type: 'listItem', content: [paragraph(text)] }] };
-    expect(
-      problem(
-        doc(
-          paragraph(text),
-          list,
-          { type: 'heading', attrs: { level: 2 }, content: [text] },
-          { type: 'horizontalRule' },
-        ),
-      ),
-    ).toBeNull();
-  });
-  it.each<[string, unknown]>([
-    ['nothing', null],
-    ['a string', 'text'],
-    ['another root', paragraph()],
-    ['an unknown block', doc({ type: 'iframe' })],
-    ['an unknown mark', doc(paragraph({ type: 'text', text: 'x', marks: [{ type: 'onclick' }] }))],
-    [
-      'a script address',
-      doc(
-        paragraph({
-          type: 'text',
-          text: 'x',
-          marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }],
-        }),
-      ),
-    ],
-    ['an image from elsewhere', doc({ type: 'image', attrs: { src: 'https://a.example/x.png' } })],
-    ['an image with a path', doc({ type: 'image', attrs: { src: '/api/files/../x' } })],
-    ['text that is no text', doc(paragraph({ type: 'text', text: 7 }))],
-    ['content that is no list', doc({ type: 'paragraph', content: 'x' })],
-    ['too long a text', doc(paragraph({ type: 'text', text: 'x'.repeat(200_001) }))],
-  ])('refuses %s', (_, value) => expect(problem(value)).not.toBeNull());
-  it('refuses blocks nested without end, quickly', () => {
-    let node: object = paragraph({ type: 'text', text: 'x' });
-    for (let i = 0; i < 2000; i++) node = { type: 'blockquote', content: [node] };
-    expect(problem(doc(node))).toContain('deep');
-  });
-  it('knows its images', () => {
-    expect(
-      filesIn(
-        doc(
-          { type: 'image', attrs: { src: '/api/files/pict1' } },
-          { type: 'image', attrs: { src: '/api/files/pict1' } },
-        ) as never,
-      ),
-    ).toEqual(['pict1']);
-  });
-});
 
 describe('forum settings', () => {
   it('are good from the start, but for the title', () => {
@@ -97,6 +31,17 @@ describe('the API', () => {
       expect(described.parameters.filter((each) => each.in === 'path').map(({ name }) => name)).toEqual(
         [...path.matchAll(/:(\w+)/g)].map((match) => match[1]),
       );
+    }
+  });
+  it('describes what a text may hold, and every reference in it leads somewhere', () => {
+    const api = openapi();
+    const text = JSON.stringify(api);
+    expect(text).toContain('"$ref":"#/components/schemas/PostText"');
+    for (const [, path] of text.matchAll(/"\$ref":"#\/([^"]+)"/g)) {
+      const found = path!
+        .split('/')
+        .reduce<unknown>((at, key) => (at as Record<string, unknown>)?.[key], api);
+      expect([path, typeof found]).toEqual([path, 'object']);
     }
   });
   it('describes the ways out of files, and of the stream, with what comes', () => {

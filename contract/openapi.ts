@@ -28,6 +28,7 @@ import { problem } from './problem';
 import * as session from './session';
 import * as stewarding from './stewarding';
 import * as studentTerm from './studentTerm';
+import { postDocument, textDocument } from './textNodes';
 import * as vantage from './vantage';
 
 function isEndpoint(value: unknown): value is Endpoint {
@@ -80,6 +81,15 @@ const PROBLEM = {
   content: { 'application/problem+json': { schema: schemaOf(problem, 'output') } },
 };
 
+/** What several answers and bodies refer to by name. What repeats inside a document is found from the top of openapi.json. */
+function components(): object {
+  const schemas = Object.entries({ RichText: textDocument, PostText: postDocument }).map(([name, schema]) => {
+    const text = JSON.stringify(schemaOf(schema, 'input'));
+    return [name, JSON.parse(text.replaceAll('"#/$defs/', `"#/components/schemas/${name}/$defs/`)) as object];
+  });
+  return { schemas: Object.fromEntries(schemas) as object };
+}
+
 /** The API as an OpenAPI 3.1 document, made from the contract. */
 export function openapi(): object {
   const paths: Record<string, Record<string, unknown>> = {};
@@ -129,5 +139,5 @@ export function openapi(): object {
         },
       },
     };
-  return { openapi: '3.1.0', info: { title: 'Juror', version: '1' }, paths };
+  return { openapi: '3.1.0', info: { title: 'Juror', version: '1' }, paths, components: components() };
 }

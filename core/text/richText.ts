@@ -13,33 +13,6 @@ export interface RichNode {
   readonly text?: string;
 }
 
-/** The blocks a prompt, a post or a remark may be made of; everything else is refused. */
-export const BLOCKS = [
-  'paragraph',
-  'heading',
-  'bulletList',
-  'orderedList',
-  'listItem',
-  'blockquote',
-  'codeBlock',
-  'horizontalRule',
-  'image',
-  'media',
-  'table',
-  'tableRow',
-  'tableHeader',
-  'tableCell',
-] as const;
-
-/** What stands in a line of text. */
-export const INLINES = ['text', 'hardBreak'] as const;
-
-/** What only posts may hold besides: a passage quoted from another post, and a person mentioned by name. */
-export const IN_POSTS = ['quotation', 'mention'] as const;
-
-/** The marks text may carry. */
-export const MARKS = ['bold', 'italic', 'underline', 'strike', 'code', 'link'] as const;
-
 /** An empty document. */
 export const EMPTY_TEXT: RichNode = { type: 'doc', content: [{ type: 'paragraph' }] };
 
@@ -48,7 +21,10 @@ export function walk(doc: RichNode, visit: (node: RichNode, depth: number) => vo
   const stack: { node: RichNode; depth: number }[] = [{ node: doc, depth: 0 }];
   for (let top = stack.pop(); top; top = stack.pop()) {
     visit(top.node, top.depth);
-    const content = top.node.content ?? [];
-    for (let i = content.length - 1; i >= 0; i--) stack.push({ node: content[i]!, depth: top.depth + 1 });
+    const { content } = top.node;
+    // What only claims a length is not a list.
+    if (!Array.isArray(content)) continue;
+    for (let i = content.length - 1; i >= 0; i--)
+      stack.push({ node: content[i] as RichNode, depth: top.depth + 1 });
   }
 }

@@ -2,6 +2,7 @@ import { renderToHTMLString } from '@tiptap/static-renderer/pm/html-string';
 import fc from 'fast-check';
 import sanitizeHtml from 'sanitize-html';
 import { describe, expect, it } from 'vitest';
+import { postText } from '../../contract/richText';
 import { quotationNode } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
 import { textOf } from '../../core/text/textOf';
@@ -56,6 +57,63 @@ describe('a rich text as HTML', () => {
       }),
       { numRuns: 60 },
     );
+  });
+  it('comes of everything the contract takes, at once and without what is not allowed', () => {
+    const numbers = fc.oneof(
+      fc.integer({ min: -2, max: 60 }),
+      fc.constantFrom(1e9, 1.5, '2', '1"><script>', null),
+    );
+    const kind = fc.constantFrom(
+      ...[
+        'paragraph',
+        'blockquote',
+        'bulletList',
+        'orderedList',
+        'listItem',
+        'codeBlock',
+        'heading',
+        'table',
+      ],
+      ...['tableRow', 'tableCell', 'text', 'hardBreak', 'horizontalRule', 'mention', 'quotation', 'image'],
+    );
+    const attrs: Record<string, fc.Arbitrary<object>> = {
+      orderedList: fc.record({ start: numbers }),
+      heading: fc.record({ level: numbers }),
+      tableCell: fc.record({ colspan: numbers, rowspan: numbers }, { requiredKeys: [] }),
+      mention: fc.constant({ id: 'ines', label: '<b>Ines' }),
+      quotation: fc.constant({ post: 'post-1', version: 1 }),
+      image: fc.constantFrom({ src: '/api/files/pict1', alt: '"><b>' }, { src: 'x' }),
+    };
+    /** What fits into a kind, most of the time; anything at all now and then. */
+    const fitting: Record<string, string> = {
+      table: 'tableRow',
+      tableRow: 'tableCell',
+      bulletList: 'listItem',
+    };
+    const tree = (depth: number, of: fc.Arbitrary<string> = kind): fc.Arbitrary<object> =>
+      of.chain((type) => {
+        const inside = fitting[type] ? fc.oneof(fc.constant(fitting[type]), kind) : kind;
+        const children = depth === 0 ? fc.constant([]) : fc.array(tree(depth - 1, inside), { maxLength: 2 });
+        return fc
+          .tuple(attrs[type] ?? fc.constant(undefined), children, words)
+          .map(([some, content, said]) =>
+            type === 'text' ? { type, text: said } : { type, ...(some && { attrs: some }), content },
+          );
+      });
+    let taken = 0;
+    fc.assert(
+      fc.property(fc.array(tree(4), { minLength: 1, maxLength: 3 }), (content) => {
+        const read = postText.safeParse({ type: 'doc', content });
+        if (!read.success) return;
+        taken++;
+        const start = performance.now();
+        const { html } = storedText(read.data);
+        expect(html).not.toMatch(/<script|<b>/);
+        expect(performance.now() - start).toBeLessThan(500);
+      }),
+      { numRuns: 3000 },
+    );
+    expect(taken).toBeGreaterThan(50);
   });
   it('holds no script, whatever stands in it', () => {
     const html = toHtml(textOf('<script>alert(1)</script> & "so"'));

@@ -119,6 +119,14 @@ describe('from a web page or a web editor', () => {
   it('a numbered list keeps the number it starts with', () => {
     expect(clean('<ol start="4" class="x"><li>Four</li></ol>')).toBe('<ol start="4"><li>Four</li></ol>');
   });
+  it('a cell or a list beyond what a text may hold loses its number', () => {
+    expect(clean('<ol start="-3"><li>x</li></ol><ol start="999999999"><li>x</li></ol>')).toBe(
+      '<ol><li>x</li></ol><ol><li>x</li></ol>',
+    );
+    expect(clean('<table><tbody><tr><td colspan="1000" rowspan="51">x</td></tr></tbody></table>')).toBe(
+      '<table><tbody><tr><td>x</td></tr></tbody></table>',
+    );
+  });
   it('empty paragraphs and headings go', () => {
     expect(clean('<p>&nbsp;</p><h2><br></h2><p>Text</p><p></p>')).toBe('<p>Text</p>');
   });

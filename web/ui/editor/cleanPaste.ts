@@ -1,7 +1,19 @@
+import { HIGHEST_START, WIDEST_CELL } from '../../../contract/textNodes';
+
 /** Parameters that only tell others where a link was found. */
 const TRACKING = /^(utm_\w+|fbclid|gclid|dclid|msclkid|mc_[ce]id|igshid|ref_src|yclid|_hs\w+)$/i;
 const DROPPED =
   'style, script, meta, link, title, xml, img, svg, button, input, iframe, object, [style*="mso-element:comment"], [style*="mso-special-character:comment"]';
+
+const isUpTo = (most: number) => (value: string) =>
+  /^\d{1,6}$/.test(value) && Number(value) >= 1 && Number(value) <= most;
+/** The attributes that stay, each where the server takes its value too. */
+const KEPT = {
+  href: () => true,
+  colspan: isUpTo(WIDEST_CELL),
+  rowspan: isUpTo(WIDEST_CELL),
+  start: isUpTo(HIGHEST_START),
+};
 
 /** An address without tracking parameters; null where it leads nowhere that can be linked. */
 export function cleanAddress(address: string): string | null {
@@ -140,6 +152,7 @@ export function cleanPaste(html: string): string {
   }
   for (const element of page.body.querySelectorAll('*'))
     for (const name of element.getAttributeNames())
-      if (!['href', 'colspan', 'rowspan', 'start'].includes(name)) element.removeAttribute(name);
+      if (!(name in KEPT) || !KEPT[name as keyof typeof KEPT](element.getAttribute(name) ?? ''))
+        element.removeAttribute(name);
   return page.body.innerHTML;
 }
