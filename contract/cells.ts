@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { courseParams, done, id, instant, personName, points } from './basics';
-import { endpoint } from './endpoint';
+import { endpoint, WHOLE_FILE } from './endpoint';
 import { gradebookRow } from './gradebook';
 
 /** What stands in a cell: points in hundredths on the item's scale, `excused`, or nothing. */
@@ -28,6 +28,7 @@ export const cellRefusals = z.array(cellRefusal);
 export const changeCells = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/cells',
+  largest: WHOLE_FILE,
   summary: 'Enter scores, excuse or clear in cells; all of them or none (staff)',
   params: courseParams,
   body: z.strictObject({

@@ -14,6 +14,8 @@ export interface Endpoint<
   readonly params: Params;
   readonly query: Query;
   readonly body: Body;
+  /** The largest body taken, in bytes as sent. */
+  readonly largest: number;
   readonly answer: Answer;
 }
 
@@ -25,6 +27,11 @@ export type QueryOf<E extends Endpoint> = z.infer<E['query']>;
 export type AnswerOf<E extends Endpoint> = z.infer<E['answer']>;
 
 const nothing = z.strictObject({});
+
+/** What a body may come to that holds a text or two, in bytes. */
+const USUAL = 512 * 1024;
+/** What a body may come to that holds a whole file, in bytes. */
+export const WHOLE_FILE = 17_000_000;
 
 /**
  * Declares an endpoint; what is left out takes nothing.
@@ -43,12 +50,14 @@ export function endpoint<
   params?: Params;
   query?: Query;
   body?: Body;
+  largest?: number;
   answer: Answer;
 }): Endpoint<Params, Query, Body, Answer> {
   return {
     params: nothing as unknown as Params,
     query: nothing as unknown as Query,
     body: nothing as unknown as Body,
+    largest: USUAL,
     ...definition,
   };
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { courseParams, id, personName } from './basics';
 import { cellValue } from './cells';
-import { endpoint } from './endpoint';
+import { endpoint, WHOLE_FILE } from './endpoint';
 
 /** Something in a file that is not read, and what would be right. */
 const fileProblem = z.object({
@@ -14,6 +14,7 @@ const fileProblem = z.object({
 export const readGradebookFile = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/file',
+  largest: WHOLE_FILE,
   summary: 'Read scores from CSV: says every change it would make, and writes nothing (staff)',
   params: courseParams,
   body: z.strictObject({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { courseParams } from './basics';
 import { cellValue } from './cells';
-import { endpoint } from './endpoint';
+import { endpoint, WHOLE_FILE } from './endpoint';
 import { moveChange } from './roster';
 
 /** Something wrong in a file, and what would be right. */
@@ -15,6 +15,7 @@ const finding = z.object({
 export const readOneRoster = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/oneroster',
+  largest: WHOLE_FILE,
   summary:
     'Read roster, items and results from OneRoster CSV 1.1: first what would happen, then, confirmed, written (instructor)',
   params: courseParams,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ROSTER_COLUMNS } from '../core/roster/readRoster';
 import { courseParams, done, id, instant, personName, version } from './basics';
-import { endpoint } from './endpoint';
+import { endpoint, WHOLE_FILE } from './endpoint';
 
 export const role = z.enum(['instructor', 'assistant', 'student']);
 
@@ -174,6 +174,7 @@ export const rosterColumn = z.enum(ROSTER_COLUMNS);
 export const importRoster = endpoint({
   method: 'post',
   path: '/api/courses/:course/roster/import',
+  largest: WHOLE_FILE,
   summary: 'Read a roster from CSV: first what would happen, then, confirmed, written (instructor)',
   params: courseParams,
   body: z.strictObject({

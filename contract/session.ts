@@ -32,6 +32,7 @@ export const signIn = endpoint({
   method: 'post',
   path: '/api/session',
   summary: 'Sign in with e-mail and password',
+  largest: 4096,
   body: z.strictObject({
     email: z.string().trim().min(1, 'Write your e-mail address.').max(200),
     password: z.string().min(1, 'Write your password.').max(200),

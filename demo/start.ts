@@ -5,6 +5,7 @@ import type { Server } from 'node:http';
 import { createApp } from '../server/app';
 import { assemble, begin } from '../server/assemble';
 import { CourseClock, saveClock, savedClock } from '../server/clock';
+import type { TrustProxy } from '../server/config';
 import { openDatabase, type Db } from '../server/db/open';
 import { folderTransport } from '../server/mail/transport';
 import { listen } from '../server/serve';
@@ -49,7 +50,7 @@ export async function startDemo(options: {
   dataFolder: string;
   port: number;
   host?: string;
-  trustProxy?: string;
+  trustProxy?: TrustProxy;
   logLevel?: string;
   say?: (line: string) => void;
 }): Promise<RunningDemo> {

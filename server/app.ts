@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { openapi } from '../contract/openapi';
 import { adminRoutes } from './admin/routes';
 import { courseRoutes } from './course/routes';
+import type { TrustProxy } from './config';
 import type { Deps } from './deps';
 import { discussRoutes } from './discuss/routes';
 import { evaluateRoutes } from './evaluate/routes';
@@ -33,7 +34,7 @@ export function createApp(
   deps: Deps,
   options: {
     webFolder: string | null;
-    trustProxy?: string;
+    trustProxy?: TrustProxy;
     /** More routes behind the same middleware. */
     more?: (app: Express) => void;
   },
@@ -61,6 +62,11 @@ export function createApp(
       },
       strictTransportSecurity: false,
     }),
+    (req, res, next) => {
+      // Whoever came by HTTPS once comes by HTTPS from then on; without it the header would mean nothing.
+      if (req.secure) res.set('Strict-Transport-Security', 'max-age=31536000');
+      next();
+    },
   );
   app.get('/healthz', (_req, res) => void res.json({ ok: true }));
   app.get('/openapi.json', (_req, res) => void res.json(openapi()));
@@ -68,10 +74,6 @@ export function createApp(
     res.set({ 'Cache-Control': 'no-store', 'X-Juror-Now': String(deps.clock.now()) });
     next();
   });
-  // What is read from a file comes whole.
-  for (const path of ['roster/import', 'gradebook/file', 'gradebook/cells', 'gradebook/oneroster'])
-    app.use(`/api/courses/:course/${path}`, express.json({ limit: '17mb' }));
-  app.use('/api', express.json({ limit: '512kb' }));
   sessionRoutes(app, deps);
   demoRoutes(app, deps);
   adminRoutes(app, deps);

@@ -34,6 +34,10 @@ describe('the course clock', () => {
 
 describe('the configuration', () => {
   it('has defaults', () => {
+    expect(readConfig({ JUROR_TRUST_PROXY: '1' }).trustProxy).toBe(1);
+    expect(readConfig({ JUROR_TRUST_PROXY: 'true' }).trustProxy).toBe(true);
+    expect(readConfig({ JUROR_TRUST_PROXY: 'false' }).trustProxy).toBe(false);
+    expect(readConfig({ JUROR_TRUST_PROXY: 'loopback, 10.0.0.0/8' }).trustProxy).toBe('loopback, 10.0.0.0/8');
     expect(readConfig({})).toMatchObject({ port: 4310, host: '127.0.0.1', admin: null, logLevel: 'info' });
   });
   it.each([

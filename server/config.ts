@@ -1,10 +1,20 @@
 import { z } from 'zod';
 
+/** What Express takes for `trust proxy`: how many proxies stand in front, their addresses, or whether all are trusted. */
+export type TrustProxy = number | boolean | string;
+
+/** A number of proxies, yes or no, or a list of addresses, as they are written in the environment. */
+function readTrustProxy(written: string): TrustProxy {
+  if (/^\d+$/.test(written)) return Number(written);
+  if (/^(true|yes)$/i.test(written)) return true;
+  return /^(false|no)$/i.test(written) ? false : written;
+}
+
 const environment = z.object({
   PORT: z.coerce.number().int().min(0).max(65_535).default(4310),
   HOST: z.string().default('127.0.0.1'),
   JUROR_DATA: z.string().min(1).optional(),
-  JUROR_TRUST_PROXY: z.string().optional(),
+  JUROR_TRUST_PROXY: z.string().trim().min(1).transform(readTrustProxy).optional(),
   JUROR_ADMIN_EMAIL: z.email().optional(),
   JUROR_ADMIN_PASSWORD: z.string().min(10, 'JUROR_ADMIN_PASSWORD needs at least 10 characters').optional(),
   JUROR_ADDRESS: z
@@ -23,7 +33,7 @@ export interface Config {
   readonly host: string;
   readonly dataFolder: string | undefined;
   /** What Express takes for `trust proxy`; undefined: no proxy. */
-  readonly trustProxy: string | undefined;
+  readonly trustProxy: TrustProxy | undefined;
   readonly admin: { readonly email: string; readonly password: string } | null;
   /** Where people reach Juror, without a slash at the end; undefined: on this machine. */
   readonly address: string | undefined;

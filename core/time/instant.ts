@@ -4,6 +4,7 @@ export type Instant = number;
 /** A length of time in whole minutes. (rules §1) */
 export type Minutes = number;
 
-export const MINUTE = 60_000;
+export const SECOND = 1000;
+export const MINUTE = 60 * SECOND;
 export const HOUR = 60 * MINUTE;
 export const DAY = 24 * HOUR;

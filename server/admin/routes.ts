@@ -193,7 +193,7 @@ export function adminRoutes(app: Express, deps: Deps): void {
 
   forAdmin(app, deps, contract.makePersonLink, async ({ params, body, session }) => {
     await person(deps, params.person);
-    if (body.reset) await forgetPassword(db, params.person);
+    if (body.reset) await forgetPassword(deps, params.person);
     return makeLink(deps, params.person, session.personId);
   });
 

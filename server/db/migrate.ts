@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type BetterSqlite3 from 'better-sqlite3';
 import { start } from './migrations/0001_start';
 import { planning } from './migrations/0002_planning';
@@ -9,9 +10,10 @@ import { judging } from './migrations/0007_judging';
 import { gradebook } from './migrations/0008_gradebook';
 import { items } from './migrations/0009_items';
 import { largeCourses } from './migrations/0010_large_courses';
+import { holding } from './migrations/0011_holding';
 
 /** Every step of the data's layout, in order; the number of steps done stands in the file itself. */
-const MIGRATIONS: readonly string[] = [
+export const MIGRATIONS: readonly string[] = [
   start,
   planning,
   reading,
@@ -22,17 +24,50 @@ const MIGRATIONS: readonly string[] = [
   gradebook,
   items,
   largeCourses,
+  holding,
 ];
 
-/** Brings a data file to the newest layout; each step in a transaction of its own. */
+/** What a step is known by: once data has been brought through it, it may not be another one. */
+export const digestOf = (migration: string): string => createHash('sha256').update(migration).digest('hex');
+
+/** Since this step the file itself says what the steps were that it went through. */
+const KEEPS_DIGESTS = 11;
+
+/** Refuses a file that went through a step which is another one in this Juror. */
+function refuseOthers(sqlite: BetterSqlite3.Database, done: number): void {
+  if (done < KEEPS_DIGESTS) return;
+  const kept = sqlite.prepare('SELECT number, sha256 FROM migration').all() as {
+    number: number;
+    sha256: string;
+  }[];
+  for (const { number, sha256 } of kept)
+    if (MIGRATIONS[number - 1] === undefined || digestOf(MIGRATIONS[number - 1]!) !== sha256)
+      throw new Error(
+        `The data was brought to its layout by another Juror: its step ${number} is not the one this Juror has. Start the Juror that wrote the data, or restore a backup of it.`,
+      );
+}
+
+/** Writes down what the steps were that are not written down yet. */
+function keepDigests(sqlite: BetterSqlite3.Database): void {
+  const keep = sqlite.prepare('INSERT OR IGNORE INTO migration (number, sha256) VALUES (?, ?)');
+  MIGRATIONS.forEach((migration, index) => keep.run(index + 1, digestOf(migration)));
+}
+
+/**
+ * Brings a data file to the newest layout; each step in a transaction of its own.
+ *
+ * @throws Error with a sentence where the file was written by a newer or another Juror
+ */
 export function migrate(sqlite: BetterSqlite3.Database): void {
   const done = Number(sqlite.pragma('user_version', { simple: true }));
   if (done > MIGRATIONS.length)
     throw new Error('The data folder was written by a newer Juror; start that one instead.');
+  refuseOthers(sqlite, done);
   for (let number = done; number < MIGRATIONS.length; number++) {
     sqlite.transaction(() => {
       sqlite.exec(MIGRATIONS[number]!);
       sqlite.pragma(`user_version = ${number + 1}`);
     })();
   }
+  sqlite.transaction(() => keepDigests(sqlite))();
 }

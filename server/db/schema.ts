@@ -23,6 +23,8 @@ export interface Database {
     created_at: number;
     seen_at: number;
   };
+  /** Browsers somebody has signed in with before. */
+  known_browser: { token_hash: string; person_id: string; seen_at: number };
   course: {
     id: string;
     title: string;

@@ -3,6 +3,7 @@ import type { Logger } from 'pino';
 import { MulterError } from 'multer';
 import type { z } from 'zod';
 import type { Problem as ProblemBody } from '../../contract/problem';
+import { routeOf } from './requestLog';
 
 type FieldErrors = { field: string; message: string }[];
 
@@ -14,6 +15,7 @@ export class Problem extends Error {
     detail: string,
     readonly errors?: FieldErrors,
     readonly current?: unknown,
+    readonly headers?: Readonly<Record<string, string>>,
   ) {
     super(detail);
   }
@@ -74,6 +76,7 @@ function send(res: Response, problem: Problem): void {
     ...(problem.errors && { errors: problem.errors }),
     ...(problem.current !== undefined && { current: problem.current }),
   };
+  if (problem.headers) res.set(problem.headers);
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(body));
 }
 
@@ -101,7 +104,8 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = asProblem(error);
-    if (problem === null) log.error({ err: error, path: req.path, method: req.method }, 'unforeseen error');
+    if (problem === null)
+      log.error({ err: error, route: routeOf(req), method: req.method }, 'unforeseen error');
     send(
       res,
       problem ??

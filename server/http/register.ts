@@ -1,10 +1,10 @@
-import type { Express, Request, Response } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import type { AnswerOf, BodyOf, Endpoint, ParamsOf, QueryOf } from '../../contract/endpoint';
 import { courseFor, refuseOthers, type InCourse } from '../course/inCourse';
 import { asSeenBy, vantageOf } from '../vantage/asSeenBy';
 import type { Deps } from '../deps';
 import { checkWriteToken, signedIn, type SignedIn } from '../sessions/sessions';
-import { fieldsProblem, notFound } from './problem';
+import { fieldsProblem, notFound, Problem } from './problem';
 
 /** What a handler is given. */
 export interface Call<E extends Endpoint> {
@@ -18,6 +18,18 @@ export interface Call<E extends Endpoint> {
 }
 
 type Handler<E extends Endpoint, Extra> = (call: Call<E> & Extra) => Promise<AnswerOf<E>>;
+
+/** Reads the body of a request as JSON, of at most what the endpoint takes; only after the person was let in. */
+function bodyReader(endpoint: Endpoint): (req: Request, res: Response) => Promise<void> {
+  if (endpoint.method === 'get' || endpoint.method === 'delete') return () => Promise.resolve();
+  const json = express.json({ limit: endpoint.largest });
+  return (req, res) =>
+    new Promise((resolve, reject) => {
+      // false: there is a body of another kind; null: there is none.
+      if (req.is('application/json') === false) return reject(new Problem(415, 'json', 'Send JSON.'));
+      json(req, res, (error?: unknown) => (error === undefined ? resolve() : reject(error as Error)));
+    });
+}
 
 /** A query without what says through whose eyes it is asked. */
 function withoutVantage(query: Request['query']): object {
@@ -59,8 +71,10 @@ function serve<E extends Endpoint, Extra extends object>(
   admit: (req: Request) => Promise<Extra>,
   handler: Handler<E, Extra>,
 ): void {
+  const readBody = bodyReader(endpoint);
   app[endpoint.method](endpoint.path, async (req, res) => {
     const extra = await admit(req);
+    await readBody(req, res);
     const answer: unknown = await handler({ ...read(deps, endpoint, req, res), ...extra });
     // What a handler has sent itself is not sent again.
     if (!res.headersSent) res.json(answer);

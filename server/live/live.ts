@@ -19,6 +19,8 @@ export interface Live {
   clockMoved(): void;
   /** Opens a stream; `last` is the name of the last event the browser heard, to go on from there. */
   open(stream: Stream, last: string | null): Promise<void>;
+  /** Sessions of somebody are over: streams that were opened with them end at once. */
+  sessionsEnded(personId: string): void;
   /** A browser went away, or its stream is ended. */
   close(stream: Stream): void;
   /** Tells people what the clock alone has changed for them. */

@@ -109,6 +109,8 @@ export class LiveHub implements Live {
     this.#streams.set(personId, all);
     if (all.size >= STREAMS) this.close([...all][0]!);
     all.add(stream);
+    // It may have ended while the request was looked at.
+    if (!(await this.#isStillSignedIn(stream))) return;
     for (const setup of await this.#coursesOf(personId)) await this.#watch(setup, personId);
     const from = last === null ? this.#number : this.#ids.numberOf(last, personId);
     const oldest = this.#log[0]?.number ?? this.#number + 1;
@@ -123,6 +125,14 @@ export class LiveHub implements Live {
           if (event !== null) this.#send(stream, event, entry.number);
         });
     }
+  }
+
+  sessionsEnded(personId: string): void {
+    const look = async (stream: Stream) => void (await this.#isStillSignedIn(stream));
+    for (const stream of this.#streams.get(personId) ?? [])
+      look(stream).catch((error: unknown) =>
+        this.parts.log.error({ err: error }, 'it could not be seen whether a session still stands'),
+      );
   }
 
   close(stream: Stream): void {
@@ -360,12 +370,15 @@ export class LiveHub implements Live {
   /** Keeps streams open through proxies, and ends those whose session is over. */
   async #beat(): Promise<void> {
     for (const all of [...this.#streams.values()])
-      for (const stream of [...all]) {
-        if (await stream.stillSignedIn()) stream.write('event: beat\ndata: {}\n\n');
-        else {
-          this.#send(stream, { kind: 'signedOut' }, this.#number);
-          this.close(stream);
-        }
-      }
+      for (const stream of [...all])
+        if (await this.#isStillSignedIn(stream)) stream.write('event: beat\ndata: {}\n\n');
+  }
+
+  /** Whether a stream may go on; it ends where its session is over. */
+  async #isStillSignedIn(stream: Stream): Promise<boolean> {
+    if (await stream.stillSignedIn()) return true;
+    this.#send(stream, { kind: 'signedOut' }, this.#number);
+    this.close(stream);
+    return false;
   }
 }

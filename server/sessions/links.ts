@@ -1,6 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { DAY } from '../../core/time/instant';
-import type { Db } from '../db/open';
 import type { Deps } from '../deps';
 import { notFound } from '../http/problem';
 import { hashPassword } from './passwords';
@@ -34,11 +33,12 @@ export async function makeLink(
 }
 
 /** Takes a person's password away and ends their sessions. */
-export async function forgetPassword(db: Db, personId: string): Promise<void> {
-  await db.transaction().execute(async (trx) => {
+export async function forgetPassword(deps: Deps, personId: string): Promise<void> {
+  await deps.db.transaction().execute(async (trx) => {
     await trx.updateTable('person').set({ password_hash: null }).where('id', '=', personId).execute();
     await trx.deleteFrom('session').where('person_id', '=', personId).execute();
   });
+  deps.live.sessionsEnded(personId);
 }
 
 async function liveLink(deps: Deps, token: string) {
@@ -85,5 +85,6 @@ export async function setPasswordWith(deps: Deps, token: string, password: strin
     await trx.updateTable('person').set({ password_hash }).where('id', '=', row.id).execute();
     await trx.deleteFrom('session').where('person_id', '=', row.id).execute();
   });
+  deps.live.sessionsEnded(row.id);
   return row.email;
 }

@@ -1,16 +1,14 @@
-import type { Express, Request } from 'express';
-import rateLimit from 'express-rate-limit';
+import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/session';
 import type { Deps } from '../deps';
 import { forPerson, open } from '../http/register';
 import { notFound, Problem } from '../http/problem';
+import { SignInAttempts } from './attempts';
+import { isKnownBrowser, knowBrowser } from './knownBrowsers';
 import { isPassword } from './passwords';
 import { personName } from './personNames';
 import { endSession, sessionOf, startSession, type SignedIn } from './sessions';
-
-const ATTEMPTS = 8;
-const ATTEMPT_WINDOW = 15 * 60_000;
 
 async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.SessionState> {
   const base = { now: deps.clock.now(), demo: deps.demo !== null };
@@ -36,29 +34,7 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
 
 /** Signing in, out, and who is signed in. */
 export function sessionRoutes(app: Express, deps: Deps): void {
-  const attempts = rateLimit({
-    windowMs: ATTEMPT_WINDOW,
-    limit: ATTEMPTS,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    keyGenerator: (req: Request) =>
-      `account ${String((req.body as { email?: unknown })?.email ?? '')
-        .trim()
-        .toLowerCase()}`,
-    handler: (_req, _res, next) =>
-      next(
-        new Problem(
-          429,
-          'tooManyAttempts',
-          'Too many attempts for this account. Wait 15 minutes, then try again.',
-        ),
-      ),
-  });
-  app.post(contract.signIn.path, (req, res, next) => {
-    if (!req.is('application/json')) return next(new Problem(415, 'json', 'Send JSON.'));
-    void attempts(req, res, next);
-  });
+  const attempts = new SignInAttempts(() => deps.clock.wall());
 
   open(app, deps, contract.getSession, async ({ req }) => stateFor(deps, await sessionOf(deps, req)));
 
@@ -68,11 +44,20 @@ export function sessionRoutes(app: Express, deps: Deps): void {
       .selectAll()
       .where('email', '=', body.email)
       .executeTakeFirst();
+    const trying = {
+      email: body.email,
+      address: req.ip ?? '',
+      isKnownBrowser: person !== undefined && (await isKnownBrowser(deps, req, person.id)),
+    };
+    const wasRight = attempts.begin(trying);
     if (!(await isPassword(person?.password_hash ?? null, body.password))) {
       const message = 'E-mail address and password do not belong together. Check both and try again.';
       throw new Problem(401, 'wrongPassword', message, [{ field: 'password', message }]);
     }
-    return stateFor(deps, await startSession(deps, req, res, person!.id));
+    wasRight();
+    const session = await startSession(deps, req, res, person!.id);
+    await knowBrowser(deps, req, res, person!.id);
+    return stateFor(deps, session);
   });
 
   forPerson(app, deps, contract.signOut, async ({ req, res, session }) => {

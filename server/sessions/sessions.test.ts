@@ -1,7 +1,28 @@
+import type { Request } from 'express';
 import supertest from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { HOUR } from '../../core/time/instant';
+import { HOUR, MINUTE, SECOND } from '../../core/time/instant';
 import { PASSWORD, testServer, type TestServer } from '../testing/testServer';
+import { SignInAttempts } from './attempts';
+import { forgetPassword } from './links';
+import { sessionStands, signedInQuietly } from './sessions';
+
+/** Opens a stream of somebody; `ended` resolves when the server has ended it. */
+async function openStream(server: TestServer, personId: string, cookie: string) {
+  const session = await signedInQuietly(server.deps, { headers: { cookie } } as Request);
+  let isEnded: () => void;
+  const ended = new Promise<void>((resolve) => (isEnded = resolve));
+  await server.deps.live.open(
+    {
+      personId,
+      stillSignedIn: () => sessionStands(server.deps, session),
+      write: () => undefined,
+      end: () => isEnded(),
+    },
+    null,
+  );
+  return { ended };
+}
 
 describe('signing in', () => {
   let server: TestServer;
@@ -25,16 +46,70 @@ describe('signing in', () => {
     const { headers } = await supertest(server.app).post('/api/session').send({ email, password: PASSWORD });
     expect(String(headers['set-cookie'])).toMatch(/HttpOnly; SameSite=Lax/);
   });
-  it('refuses a wrong password at the field, and too many of them, for that account only', async () => {
-    const attempt = (who: string, password: string) =>
-      supertest(server.app).post('/api/session').send({ email: who, password });
+  const attempt = (who: string, password: string) =>
+    supertest(server.app).post('/api/session').send({ email: who, password });
+  it('refuses a wrong password at the field, and slows down who guesses, for that account only', async () => {
     const first = await attempt(email, 'wrong').expect(401);
     expect(first.type).toBe('application/problem+json');
     expect(first.body).toMatchObject({ code: 'wrongPassword', errors: [{ field: 'password' }] });
-    for (let i = 0; i < 7; i++) await attempt(email, 'wrong').expect(401);
-    expect((await attempt(email, PASSWORD).expect(429)).body).toMatchObject({ code: 'tooManyAttempts' });
+    for (let i = 0; i < 4; i++) await attempt(email, 'wrong').expect(401);
+    const { body, headers } = await attempt(email, PASSWORD).expect(429);
+    expect(body).toMatchObject({
+      code: 'tooManyAttempts',
+      detail: 'There were too many wrong passwords. Try again in 5 seconds.',
+    });
+    expect(headers['retry-after']).toBe('5');
     await attempt('bram@fenwick-hollow.example', PASSWORD).expect(200);
     await attempt('nobody@fenwick-hollow.example', 'x').expect(401);
+    server.wall += 5 * SECOND;
+    await attempt(email, PASSWORD).expect(200);
+    await attempt(email, 'wrong').expect(401);
+  });
+  it('answers whatever is sent as an e-mail address, and keeps none of it', async () => {
+    for (const wrong of [{ toString: 'x' }, ['a'], 7, null, 'x'.repeat(3000)])
+      await supertest(server.app).post('/api/session').send({ email: wrong, password: 'x' }).expect(422);
+    const huge = { email: 'x'.repeat(400_000), password: 'x' };
+    await supertest(server.app).post('/api/session').send(huge).expect(413);
+    await supertest(server.app).post('/api/session').type('text').send('{}').expect(415);
+  });
+  it('lets somebody in from a browser they have signed in with, whatever others try', async () => {
+    const agent = supertest.agent(server.app);
+    const signIn = (password: string) => agent.post('/api/session').send({ email, password });
+    await signIn(PASSWORD).expect(200);
+    const attempts = new SignInAttempts(() => server.wall);
+    const tries = (address: string, isKnownBrowser: boolean) => () =>
+      attempts.begin({ email, address, isKnownBrowser });
+    for (let i = 0; i < 30; i++) {
+      server.wall += MINUTE;
+      tries(`10.0.0.${i}`, false)();
+    }
+    expect(tries('10.1.0.1', false)).toThrow('too many');
+    expect(tries('10.1.0.1', true)).not.toThrow();
+    const { length } = await server.db
+      .selectFrom('known_browser')
+      .selectAll()
+      .where('person_id', '=', 'ines')
+      .execute();
+    expect(length).toBe(1);
+  });
+  it('gives a browser that signs in anew a new session, and ends the one it had, with its stream', async () => {
+    const agent = supertest.agent(server.app);
+    const signIn = (who: string) =>
+      agent.post('/api/session').send({ email: `${who}@fenwick-hollow.example`, password: PASSWORD });
+    const first = await signIn('ines').expect(200);
+    const cookies = [first.headers['set-cookie']].flat().join('; ');
+    const { ended } = await openStream(server, 'ines', cookies);
+    await signIn('bram').expect(200);
+    await ended;
+    const answer = await supertest(server.app).get('/api/session').set('Cookie', cookies);
+    expect(answer.body.person).toBeNull();
+  });
+  it('ends every stream of a person whose password is taken away or set anew', async () => {
+    const agent = supertest.agent(server.app);
+    const { headers } = await agent.post('/api/session').send({ email, password: PASSWORD });
+    const { ended } = await openStream(server, 'ines', [headers['set-cookie']].flat().join('; '));
+    await forgetPassword(server.deps, 'ines');
+    await ended;
   });
   it('names the fields that are missing or unknown', async () => {
     const { body } = await supertest(server.app)

@@ -17,7 +17,7 @@ export interface SignedIn {
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
-/** Starts a session and sets its cookie. */
+/** Starts a session and sets its cookie; a session this browser had before is over. */
 export async function startSession(
   deps: Deps,
   req: Request,
@@ -32,6 +32,8 @@ export async function startSession(
     .deleteFrom('session')
     .where('seen_at', '<', now - IDLE)
     .execute();
+  const before = parseCookie(req.headers.cookie ?? '')[COOKIE];
+  if (before !== undefined) await endSessionOf(deps, hashOf(before));
   await deps.db
     .insertInto('session')
     .values({
@@ -112,8 +114,18 @@ export function checkWriteToken(session: SignedIn, req: Request): void {
   }
 }
 
+/** Ends a session, and at once the streams that were opened with it. */
+async function endSessionOf(deps: Deps, tokenHash: string): Promise<void> {
+  const ended = await deps.db
+    .deleteFrom('session')
+    .where('token_hash', '=', tokenHash)
+    .returning('person_id')
+    .executeTakeFirst();
+  if (ended) deps.live.sessionsEnded(ended.person_id);
+}
+
 /** Ends a session and clears its cookie. */
 export async function endSession(deps: Deps, req: Request, res: Response, session: SignedIn): Promise<void> {
-  await deps.db.deleteFrom('session').where('token_hash', '=', session.tokenHash).execute();
+  await endSessionOf(deps, session.tokenHash);
   res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
 }

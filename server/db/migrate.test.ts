@@ -1,0 +1,37 @@
+import BetterSqlite3 from 'better-sqlite3';
+import { describe, expect, it } from 'vitest';
+import { digestOf, migrate, MIGRATIONS } from './migrate';
+
+/** The steps that data out there has gone through. A new step is added here with its own commit; none is ever changed. */
+const COMMITTED: readonly string[] = [
+  'd9a8dfdc675072c9d62082c8bc3fd9dff23df27e7aaab65f46fce8e96338c1a5',
+  '7fcd897d120af3436916c08411318dcb89afd86b3aa88eed69148a381c0084cb',
+  '1a4b4398348f1388e71ff808738205d6059f82dec7e783b9cc695e816c1a8456',
+  '2ef1d1436112031c237164ce501e88763b1d8f56df10617ad08226bf7668de81',
+  '4a424824bd5836547388017670bc380f7273d04f4759a7a4f4f50c991f673ed4',
+  'b7d89cc1a1daad8a24535843d19922c977eb7ec0bca1e508645a707cb7a502ef',
+  'd622303287de212fc89df5fa5aca2cc134496cb32b07a9c14e375006cb4233aa',
+  'da4515a651314ebe1964f81e5833c667bafa5608abf54fcb12fdfb9c882a892e',
+  '5297118d0c05a7a22db4a2d896c048e7376f99f70f5f2689ad55b96b7d1cf647',
+  '3fb33b88d80d3cbe9246ed8fa5a2a7922edc0bdfb33218ae0507c57d2fb1136a',
+  '54b7f90b94fe1c0f9e71e440e32917e886cd56e6be30635acb70ac5fd43ca90a',
+];
+
+describe('migrations', () => {
+  it('once committed are never edited', () => {
+    expect(MIGRATIONS.map(digestOf)).toEqual(COMMITTED);
+  });
+  it('say what they were, and another step under the same number is refused', () => {
+    const sqlite = new BetterSqlite3(':memory:');
+    migrate(sqlite);
+    migrate(sqlite);
+    expect(sqlite.prepare('SELECT count(*) AS n FROM migration').get()).toEqual({ n: MIGRATIONS.length });
+    sqlite.prepare("UPDATE migration SET sha256 = 'another' WHERE number = 3").run();
+    expect(() => migrate(sqlite)).toThrow('its step 3 is not the one this Juror has');
+  });
+  it('refuse data of a newer Juror', () => {
+    const sqlite = new BetterSqlite3(':memory:');
+    sqlite.pragma(`user_version = ${MIGRATIONS.length + 1}`);
+    expect(() => migrate(sqlite)).toThrow('newer Juror');
+  });
+});
