@@ -4,7 +4,9 @@ import { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
 import type { Deps } from './deps';
 import { PlannedReleases } from './evaluate/plannedReleases';
+import { WRITES_A_MINUTE, writeLimit } from './http/writeLimit';
 import { LiveHub } from './live/liveHub';
+import { keepFilesTidy } from './files/unnamed';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
 import { keepDates } from './notices/keepDates';
@@ -20,12 +22,15 @@ export function assemble(parts: {
   /** Where people reach Juror, without a slash at the end. */
   readonly address: string;
   readonly demo: Deps['demo'];
+  /** How many requests that write a person may send in a minute. */
+  readonly writesAMinute?: number;
 }): Deps {
   const { db, clock, log, dataFolder, transport, address, demo } = parts;
   const courses = new CourseCache();
   const mailer = new Mailer({ db, clock, log, courses, transport, address });
   const live = new LiveHub({ db, clock, log, courses, mail: () => mailer.soon() });
-  const without = { db, clock, log, dataFolder, courses, live, mailer, demo };
+  const countWrite = writeLimit(parts.writesAMinute ?? WRITES_A_MINUTE);
+  const without = { db, clock, log, dataFolder, courses, live, mailer, countWrite, demo };
   return { ...without, releases: new PlannedReleases(without) };
 }
 
@@ -38,6 +43,7 @@ export async function begin(deps: Deps): Promise<void> {
   await deps.releases.pass();
   deps.releases.start();
   deps.mailer.start();
+  keepFilesTidy(deps);
   prepareLarge(deps).catch((error: unknown) =>
     deps.log.warn({ err: error }, 'not every large course was prepared'),
   );

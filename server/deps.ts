@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { Clock, CourseClock } from './clock';
 import type { CourseCache } from './course/courseCache';
 import type { Db } from './db/open';
+import type { CountWrite } from './http/writeLimit';
 import type { Live } from './live/live';
 import type { Mailing } from './mail/mailing';
 
@@ -25,6 +26,7 @@ export interface Deps {
   /** Hears what happens, and tells whom it concerns. */
   readonly live: Live;
   readonly mailer: Mailing;
+  readonly countWrite: CountWrite;
   readonly releases: Releases;
   /** Only in the demo: the clock that staff can move, and the password everyone has. */
   readonly demo: { readonly clock: CourseClock; readonly password: string } | null;

@@ -10,6 +10,7 @@ import { judging } from './migrations/0007_judging';
 import { gradebook } from './migrations/0008_gradebook';
 import { items } from './migrations/0009_items';
 import { largeCourses } from './migrations/0010_large_courses';
+import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
 /** Every step of the data's layout, in order; the number of steps done stands in the file itself. */
@@ -25,6 +26,7 @@ export const MIGRATIONS: readonly string[] = [
   items,
   largeCourses,
   holding,
+  rooms,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

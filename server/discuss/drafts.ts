@@ -7,12 +7,59 @@ import { countWords } from '../../core/text/words';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
-import type { OpenForum } from './access';
+import { notFound, wrongField } from '../http/problem';
+import { readablePost, type OpenForum } from './access';
 import { docForAuthor } from './quotes';
 
 interface Draft {
   readonly doc: RichNode;
   readonly attachments: readonly AttachedFile[];
+}
+
+/** How many drafts a person may have in a course. */
+export const MOST_DRAFTS = 200;
+
+/** Refuses a draft for what is not there: a post that may not be read, a question the forum does not ask. */
+function refusePlace(course: InCourse, opened: OpenForum, key: string, has: boolean): void {
+  // What was begun while it was there is kept on.
+  if (has) return;
+  const [kind, about] = key.split(':') as [string, string | undefined];
+  if (about === undefined) return;
+  if (kind === 'answer' || kind === 'aside' || kind === 'edit') readablePost(opened, about);
+  else if (opened.forum.questions.every(({ id }) => id !== about) && !isSpace(course, about))
+    throw notFound();
+}
+
+/** Whether an id names a space of the course: a section, a group, or in a journal a student. */
+const isSpace = ({ setup }: InCourse, id: string): boolean =>
+  setup.groups.has(id) || setup.students.has(id) || setup.sections.some((section) => section.id === id);
+
+/**
+ * Refuses a draft that is for nothing, or one too many.
+ *
+ * @throws {Problem} 404 for a place that is not there for the person, 422 beyond {@link MOST_DRAFTS}
+ */
+export async function refuseDraft(
+  db: Db,
+  course: InCourse,
+  opened: OpenForum,
+  key: string,
+  most = MOST_DRAFTS,
+): Promise<void> {
+  const rows = await db
+    .selectFrom('draft')
+    .innerJoin('forum', 'forum.id', 'draft.forum_id')
+    .select(['draft.forum_id', 'draft.key'])
+    .where('draft.person_id', '=', course.person.id)
+    .where('forum.course_id', '=', course.setup.id)
+    .execute();
+  const has = rows.some((row) => row.forum_id === opened.forum.id && row.key === key);
+  refusePlace(course, opened, key, has);
+  if (!has && rows.length >= most)
+    throw wrongField(
+      'doc',
+      `You have ${rows.length} drafts in this course, which is the most. Send some, or throw them away in My work; this one stays in your browser.`,
+    );
 }
 
 /** Keeps what somebody is writing, in the place it is written for. */

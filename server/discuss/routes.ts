@@ -12,7 +12,7 @@ import { openForum, openForumQuietly, readablePost } from './access';
 import { forumLines } from './forumLines';
 import { loadAttachments } from './postExtras';
 import { forumView } from './forumView';
-import { dropDraft, keepDraft } from './drafts';
+import { dropDraft, keepDraft, refuseDraft } from './drafts';
 import { mentionable } from './mentions';
 import { postBodies } from './postBodies';
 import { docForAuthor, htmlForReader, strikeQuote, struckIn } from './quotes';
@@ -150,7 +150,8 @@ export function discussRoutes(app: Express, deps: Deps): void {
   });
 
   forMember(app, deps, contract.keepDraft, 'anyone', async ({ course, params, body, now }) => {
-    await openForum(db, course, params.forum, now);
+    const opened = await openForum(db, course, params.forum, now);
+    await refuseDraft(db, course, opened, params.key);
     const place = { personId: course.person.id, forumId: params.forum, key: params.key };
     await keepDraft(db, place, body, now);
     return { savedAt: now };

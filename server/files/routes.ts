@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { open, rename, rm } from 'node:fs/promises';
+import { open, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import { fileTypeFromFile } from 'file-type';
@@ -15,7 +15,13 @@ import type { Deps } from '../deps';
 import { openForumQuietly } from '../discuss/access';
 import { mayFetchFromScore } from '../evaluate/scoreFiles';
 import { notFound, Problem, wrongField } from '../http/problem';
+import { refuseBeyondQuota } from './quota';
 import { checkWriteToken, signedIn } from '../sessions/sessions';
+
+/** Uploads of one person at once. */
+const AT_ONCE = 4;
+/** How many uploads each person has under way. */
+const uploading = new Map<string, number>();
 
 const LARGEST = 100 * 1000 * 1000;
 
@@ -137,7 +143,24 @@ export function fileRoutes(app: Express, deps: Deps): void {
     async (req, res, next) => {
       const session = await signedIn(deps, req);
       checkWriteToken(session, req);
-      res.locals.course = await courseFor(deps, session, String(req.params.course), 'anyone');
+      await deps.countWrite(req, res, session.personId);
+      const course = await courseFor(deps, session, String(req.params.course), 'anyone');
+      res.locals.course = course;
+      // What is announced as too much is not received at all.
+      await refuseBeyondQuota(deps.db, course, Number(req.headers['content-length'] ?? 0));
+      const under = uploading.get(session.personId) ?? 0;
+      if (under >= AT_ONCE)
+        throw new Problem(
+          429,
+          'uploads',
+          `You are uploading ${under} files already; wait until one of them has arrived.`,
+        );
+      uploading.set(session.personId, under + 1);
+      res.once('close', () => {
+        const left = (uploading.get(session.personId) ?? 1) - 1;
+        if (left > 0) uploading.set(session.personId, left);
+        else uploading.delete(session.personId);
+      });
       next();
     },
     upload.single('file'),
@@ -165,6 +188,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
           .executeTakeFirst();
         if (known && known.uploaded_by !== course.person.id)
           throw new Problem(409, 'idTaken', 'This id belongs to another file.');
+        const room = await refuseBeyondQuota(deps.db, course, known ? 0 : file.size);
         const name = Buffer.from(file.originalname, 'latin1').toString('utf8').slice(0, 200);
         if (!known) {
           const sha256 = await keepFile(deps.dataFolder, file.path);
@@ -190,6 +214,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
           type,
           size: file.size,
           kind: kindOfFile(type),
+          room,
         });
       } finally {
         if (file) await rm(file.path, { force: true });
@@ -207,6 +232,19 @@ export function fileRoutes(app: Express, deps: Deps): void {
     if (!file) throw notFound();
     const course = await courseFor(deps, session, file.course_id, 'anyone');
     if (!(await mayFetch(deps, course, file))) throw notFound();
+    const path = join(deps.dataFolder, 'files', file.sha256);
+    const onDisk = await stat(path).catch(() => null);
+    if (onDisk?.size !== file.size) {
+      deps.log.error(
+        { file: path, size: onDisk?.size ?? null, expected: file.size },
+        'An attachment is missing or damaged. Put it back from a backup: npm run check lists all that are.',
+      );
+      throw new Problem(
+        410,
+        'fileDamaged',
+        `"${file.name}" is missing or damaged on the server. Tell your administrator, who may have a backup; whoever uploaded it can add it again.`,
+      );
+    }
     res.set({
       'Content-Type': file.type,
       'X-Content-Type-Options': 'nosniff',
@@ -216,7 +254,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
           ? `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`
           : 'inline',
     });
-    res.sendFile(join(deps.dataFolder, 'files', file.sha256), {
+    res.sendFile(path, {
       headers: { 'Content-Type': file.type },
       dotfiles: 'allow',
     });

@@ -60,6 +60,7 @@ const TITLES: Record<number, string> = {
   403: 'Not now',
   404: 'Not found',
   409: 'Saved by someone else',
+  410: 'Not there any more',
   413: 'Too large',
   415: 'Not a kind Juror takes',
   422: 'Something to put right',

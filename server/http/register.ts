@@ -68,12 +68,12 @@ function serve<E extends Endpoint, Extra extends object>(
   app: Express,
   deps: Deps,
   endpoint: E,
-  admit: (req: Request) => Promise<Extra>,
+  admit: (req: Request, res: Response) => Promise<Extra>,
   handler: Handler<E, Extra>,
 ): void {
   const readBody = bodyReader(endpoint);
   app[endpoint.method](endpoint.path, async (req, res) => {
-    const extra = await admit(req);
+    const extra = await admit(req, res);
     await readBody(req, res);
     const answer: unknown = await handler({ ...read(deps, endpoint, req, res), ...extra });
     // What a handler has sent itself is not sent again.
@@ -86,9 +86,12 @@ function serve<E extends Endpoint, Extra extends object>(
 }
 
 /** Whose session it is; a write has to bring the session's token. */
-async function sessionOf(deps: Deps, endpoint: Endpoint, req: Request): Promise<SignedIn> {
+async function sessionOf(deps: Deps, endpoint: Endpoint, req: Request, res: Response): Promise<SignedIn> {
   const session = await signedIn(deps, req);
-  if (endpoint.method !== 'get') checkWriteToken(session, req);
+  if (endpoint.method !== 'get') {
+    checkWriteToken(session, req);
+    await deps.countWrite(req, res, session.personId);
+  }
   return session;
 }
 
@@ -109,7 +112,13 @@ export function forPerson<E extends Endpoint>(
   endpoint: E,
   handler: Handler<E, { readonly session: SignedIn }>,
 ): void {
-  serve(app, deps, endpoint, async (req) => ({ session: await sessionOf(deps, endpoint, req) }), handler);
+  serve(
+    app,
+    deps,
+    endpoint,
+    async (req, res) => ({ session: await sessionOf(deps, endpoint, req, res) }),
+    handler,
+  );
 }
 
 /** Serves an endpoint to administrators; to everyone else it does not exist. */
@@ -119,8 +128,8 @@ export function forAdmin<E extends Endpoint>(
   endpoint: E,
   handler: Handler<E, { readonly session: SignedIn }>,
 ): void {
-  const admit = async (req: Request) => {
-    const session = await sessionOf(deps, endpoint, req);
+  const admit = async (req: Request, res: Response) => {
+    const session = await sessionOf(deps, endpoint, req, res);
     const person = await deps.db
       .selectFrom('person')
       .select('administrator')
@@ -143,8 +152,8 @@ export function forMember<E extends Endpoint>(
   who: 'anyone' | 'staff' | 'instructor' | 'student',
   handler: Handler<E, { readonly session: SignedIn; readonly course: InCourse }>,
 ): void {
-  const admit = async (req: Request) => {
-    const session = await sessionOf(deps, endpoint, req);
+  const admit = async (req: Request, res: Response) => {
+    const session = await sessionOf(deps, endpoint, req, res);
     const courseId = String(req.params.course);
     const seen = endpoint.method === 'get' ? vantageOf(req.query) : null;
     const now = deps.clock.now();

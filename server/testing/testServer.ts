@@ -141,6 +141,8 @@ export const words = (n: number, word = 'river') => textOf(Array.from({ length: 
 
 export async function testServer(
   transportIn: (dataFolder: string) => MailTransport = folderTransport,
+  /** Tests write faster than anybody types. */
+  writesAMinute = 1_000_000,
 ): Promise<TestServer> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'juror-api-'));
   const transport = transportIn(dataFolder);
@@ -150,7 +152,7 @@ export async function testServer(
   const clock = { now: () => time.now, wall: () => time.wall };
   const log = pino({ level: 'silent' });
   const address = 'https://juror.example';
-  const deps = assemble({ db, clock, log, dataFolder, transport, address, demo: null });
+  const deps = assemble({ db, clock, log, dataFolder, transport, address, demo: null, writesAMinute });
   const app = createApp(deps, { webFolder: null });
   return {
     db,

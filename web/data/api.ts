@@ -87,6 +87,8 @@ export interface Uploaded {
   readonly type: string;
   readonly size: number;
   readonly kind: 'image' | 'document' | 'audio' | 'video';
+  /** How much the person has uploaded to the course, and may, in bytes. */
+  readonly room: { readonly used: number; readonly most: number };
 }
 
 /** Uploads a file; `progress` hears how much of it, from 0 to 1, has arrived. */

@@ -11,6 +11,7 @@ import { QuotationNode } from '../../../contract/postNodes';
 import type { RichNode } from '../../../core/text/richText';
 import { sentenceOf, uploadFile } from '../../data/api';
 import { newId } from '../../data/newId';
+import { warnOfRoom } from '../files/warnOfRoom';
 import { cleanPaste } from './cleanPaste';
 import type { ForumLink } from './LinkField';
 import { Mentionable, mentionExtension, type Suggested } from './mentions';
@@ -184,7 +185,9 @@ export function RichEditor({
       if (!course) return;
       const work = uploadFile(course, newId(), file);
       work.then(
-        ({ address: src, kind, name }) => {
+        (sent) => {
+          const { address: src, kind, name } = sent;
+          warnOfRoom(sent);
           if (kind === 'image') {
             editor.chain().focus().setImage({ src, alt: '' }).run();
             // Marked, so that it can be said what it shows.

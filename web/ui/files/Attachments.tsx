@@ -6,6 +6,7 @@ import { sentenceOf, uploadFile } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { secondsWords } from '../dateWords';
+import { warnOfRoom } from './warnOfRoom';
 
 const Recorder = lazy(async () => ({ default: (await import('./Recorder')).Recorder }));
 
@@ -115,6 +116,7 @@ export function useUploads(
         (share) => setUnder((before) => before.map((each) => (each.id === id ? { ...each, share } : each))),
         seconds,
       );
+      warnOfRoom(sent);
       const { name, type, size, kind } = sent;
       if (!allowed.kinds.includes(kind)) refuse(`${name}: this forum does not take ${KINDS[kind]}.`);
       else set([...latest.current, { id, name, type, size, alt: '', seconds: seconds ?? null }]);
