@@ -63,6 +63,22 @@ describe('a course as OneRoster files', () => {
   });
   afterEach(() => c.server.close());
 
+  it('is written down with who took it, like every export', async () => {
+    const files = ['gradebook.csv', 'oneroster.zip', 'course.json', 'roster.csv'];
+    for (const file of files) await c.teodora.get(`${C}/${file}`).expect(200);
+    const rows = await c.server.db
+      .selectFrom('record')
+      .select(['actor_id', 'subject'])
+      .where('what', '=', 'export.made')
+      .orderBy('id')
+      .execute();
+    expect(rows).toEqual(
+      files.map((file) => ({
+        actor_id: 'teodora',
+        subject: `export:${file}`,
+      })),
+    );
+  });
   it('goes out whole, the same bytes each time, and to instructors only', async () => {
     const files = await archive();
     expect(Object.keys(files)).toHaveLength(10);

@@ -7,6 +7,7 @@ import { courseJson, gradebookCsv, oneRosterZip, type FileRoute } from '../../co
 import { readGradebookFile as readFileEndpoint } from '../../contract/gradebookFile';
 import { readOneRoster as readOneRosterEndpoint } from '../../contract/oneRoster';
 import { courseFor, type InCourse } from '../course/inCourse';
+import { recordExport } from '../course/recordReading';
 import type { Deps } from '../deps';
 import { OnlyPreview, unlessPreview } from '../http/preview';
 import { forMember } from '../http/register';
@@ -34,6 +35,7 @@ export function exchangeRoutes(app: Express, deps: Deps): void {
       const session = await signedIn(deps, req);
       const course = await courseFor(deps, session, String(req.params.course), who);
       const made = await make(course);
+      await recordExport(deps, course, path);
       res
         .set('Content-Disposition', `attachment; filename="${codeOf(course.setup.code)}-${basename(path)}"`)
         .type(type)
@@ -47,7 +49,9 @@ export function exchangeRoutes(app: Express, deps: Deps): void {
 
   app.get(courseJson.path, async (req: Request, res) => {
     const session = await signedIn(deps, req);
-    const { setup } = await courseFor(deps, session, String(req.params.course), 'instructor');
+    const course = await courseFor(deps, session, String(req.params.course), 'instructor');
+    const { setup } = course;
+    await recordExport(deps, course, courseJson.path);
     res
       .set('Content-Disposition', `attachment; filename="${codeOf(setup.code)}-course.json"`)
       .type(courseJson.type);

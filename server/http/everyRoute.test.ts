@@ -1,17 +1,16 @@
 import { writeFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Endpoint } from '../../contract/endpoint';
 import { endpoints } from '../../contract/openapi';
 import { accessTo } from '../../core/access/accessTo';
 import { postsInPlace } from '../../core/access/mayRead';
 import { readable, type ReadAs } from '../../core/access/readable';
-import type { Post } from '../../core/course/post';
 import { conversation, groups, people, T } from '../../core/testing/conversations';
 import { course } from '../../core/testing/fixtures';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';
 import { conversationServer, EVALUATION, layOut, READERS, secretOf } from '../testing/layOutConversation';
+import { addressesOf } from '../testing/addressesOf';
 import { C, type Client, type TestServer } from '../testing/testServer';
 
 let server: TestServer;
@@ -20,28 +19,6 @@ beforeAll(async () => {
   ({ server, clients } = await conversationServer());
 }, 60_000);
 afterAll(() => server.close());
-
-/** What is asked of an endpoint besides its address. */
-function queriesOf({ path }: Endpoint, posts: readonly Post[]): string[] {
-  const ids = posts.map(({ id }) => id);
-  if (path.endsWith('/search')) return ['?find=secret', `?find=${ids.map(secretOf)[0] ?? 'x'}`];
-  if (path.endsWith('/found')) return ['?find=secret'];
-  if (path.endsWith('/bodies') || path.endsWith('/changed'))
-    return ids.length === 0 ? [] : [`?posts=${ids.join(',')}`];
-  if (path.endsWith('/people') || path.endsWith('/would')) return ['', ...ids.map((id) => `?answers=${id}`)];
-  return [''];
-}
-
-function addressesOf(endpoint: Endpoint, forum: string, posts: readonly Post[]): string[] {
-  const filled = endpoint.path.replace(':course', 'rivers').replace(':forum', forum).replace(':item', forum);
-  const perPost = filled.includes(':post') ? posts.map(({ id }) => filled.replace(':post', id)) : [filled];
-  const perStudent = perPost.flatMap((path) =>
-    path.includes(':student') ? people.map(({ id }) => path.replace(':student', id)) : [path],
-  );
-  return perStudent
-    .map((path) => path.replace(/:\w+/g, 'nothing-there'))
-    .flatMap((path) => queriesOf(endpoint, posts).map((query) => path + query));
-}
 
 describe('every route of the API, asked by every person', () => {
   it('gives nothing of a post that the person may not have: no word, no id, no file, no quoted passage', async () => {

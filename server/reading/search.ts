@@ -1,6 +1,7 @@
 import { sql, type RawBuilder } from 'kysely';
 import type { SearchHit } from '../../contract/reading';
 import { accessTo } from '../../core/access/accessTo';
+import { orderFound } from '../../core/search/orderFound';
 import { searchQuery } from '../../core/search/searchQuery';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
@@ -64,6 +65,41 @@ function piecesOf(marked: string): SearchHit['pieces'] {
   });
 }
 
+/** So many posts, the newest that hold what is looked for, are put in order by how much of it they hold; the rest follow by age. */
+const WEIGHED = 500;
+
+/** What is found, the best first: as many as are needed, and how many there are in all. */
+async function ordered(
+  db: Db,
+  match: string,
+  scope: RawBuilder<unknown>,
+  needed: number,
+): Promise<{ total: number; ids: string[] }> {
+  const { rows: all } = await sql<{ id: string; rowid: number; at: number }>`
+    SELECT post.id, post_search.rowid AS rowid, post.created_at AS at ${found(match, scope)}
+    ORDER BY post.created_at DESC, post.id`.execute(db);
+  const weighed = JSON.stringify(all.slice(0, WEIGHED).map(({ rowid }) => rowid));
+  // FTS5's own rank would do this at once, but it weighs by how often words stand in all posts, also those that may not be read.
+  const { rows } = await sql<{ rowid: number; times: number; length: number }>`
+    SELECT post_search.rowid AS rowid, length(post_text.text) AS length,
+      length(highlight(post_search, 0, ${OPEN}, '')) - length(post_text.text) AS times
+    FROM post_search JOIN post_text ON post_text.id = post_search.rowid
+    WHERE post_search MATCH ${match} AND post_search.rowid IN (SELECT value FROM json_each(${weighed}))`.execute(
+    db,
+  );
+  const facts = new Map(rows.map((row) => [row.rowid, row]));
+  const best = orderFound(
+    all.slice(0, WEIGHED).map(({ id, rowid, at }) => ({
+      id,
+      at,
+      times: facts.get(rowid)!.times,
+      length: facts.get(rowid)!.length,
+    })),
+  );
+  const rest = all.slice(WEIGHED, Math.max(WEIGHED, needed));
+  return { total: all.length, ids: [...best, ...rest].map(({ id }) => id) };
+}
+
 /** Full-text search over everything a person may read in a course, or in one forum; the best first. (rules §3, §4) */
 export async function searchPosts(
   db: Db,
@@ -74,7 +110,8 @@ export async function searchPosts(
   const match = searchQuery(query.find);
   const scope = await scopeOf(db, course, query.forum ?? null, now);
   if (match === null || scope === null) return { total: 0, hits: [] };
-  const { rows: counted } = await sql<{ n: number }>`SELECT count(*) AS n ${found(match, scope)}`.execute(db);
+  const { total, ids } = await ordered(db, match, scope, query.from + query.limit);
+  const shown = ids.slice(query.from, query.from + query.limit);
   const { rows } = await sql<{
     id: string;
     forum_id: string;
@@ -84,9 +121,9 @@ export async function searchPosts(
   }>`
     SELECT post.id, post.forum_id, post.author_id, post.created_at,
       snippet(post_search, 0, ${OPEN}, ${CLOSE}, ' … ', 28) AS marked
-    ${found(match, scope)} ORDER BY post_search.rank, post.id LIMIT ${query.limit} OFFSET ${query.from}`.execute(
-    db,
-  );
+    ${found(match, sql`post.id IN (SELECT value FROM json_each(${JSON.stringify(shown)}))`)}`.execute(db);
+  const place = new Map(shown.map((id, index) => [id, index]));
+  rows.sort((one, other) => place.get(one.id)! - place.get(other.id)!);
   const { setup } = course;
   await noteReceived(
     db,
@@ -95,7 +132,7 @@ export async function searchPosts(
     now,
   );
   return {
-    total: counted[0]!.n,
+    total,
     hits: rows.map((row) => ({
       postId: row.id,
       forumId: row.forum_id,
@@ -118,6 +155,8 @@ export async function findInForum(
   const match = searchQuery(find);
   const scope = await scopeOf(db, course, forumId, now);
   if (match === null || scope === null) return [];
-  const { rows } = await sql<{ id: string }>`SELECT post.id ${found(match, scope)}`.execute(db);
+  const { rows } = await sql<{ id: string }>`SELECT post.id ${found(match, scope)} ORDER BY post.id`.execute(
+    db,
+  );
   return rows.map(({ id }) => id);
 }

@@ -5,6 +5,7 @@ import * as contract from '../../contract/roster';
 import { csvFile } from '../../core/formats/csv';
 import { toWallClock } from '../../core/time/wallClock';
 import { courseFor, worksWith, type InCourse } from '../course/inCourse';
+import { recordExport } from '../course/recordReading';
 import type { Deps } from '../deps';
 import { notFound, refused } from '../http/problem';
 import { forMember } from '../http/register';
@@ -79,6 +80,7 @@ export function rosterRoutes(app: Express, deps: Deps): void {
   app.get(rosterCsv.path, async (req, res) => {
     const session = await signedIn(deps, req);
     const course = await courseFor(deps, session, String(req.params.course), 'staff');
+    await recordExport(deps, course, rosterCsv.path);
     const { people, sections } = await rosterFor(deps, course);
     const titles = new Map(sections.map(({ id, title }) => [id, title]));
     const head = [

@@ -58,11 +58,14 @@ export async function layOut(
   f: Forum,
   sketched: readonly Post[],
   evaluation: ForumRules['evaluation'] = null,
+  /** What each post says, by the name it has in the sketch. */
+  says: (sketchedId: string) => string | null = () => null,
 ): Promise<{ forum: Forum; posts: Post[] }> {
   const { db } = server;
   const prefix = `run${run++}`;
   const name = (id: string) => `${prefix}-${id}-zz`;
   const forum = { ...f, id: `${prefix}-forum` };
+  const textFor = (id: string) => says(id.slice(prefix.length + 1, -3)) ?? secretOf(id);
   const posts = sketched.map((post) => ({
     ...post,
     id: name(post.id),
@@ -114,9 +117,9 @@ export async function layOut(
       .execute();
   for (const [index, post] of posts.entries()) {
     const source = posts[index - 1];
-    const own = textOf(secretOf(post.id));
+    const own = textOf(textFor(post.id));
     const doc = source
-      ? { ...own, content: [quotationNode(source.id, 1, secretOf(source.id)), ...(own.content ?? [])] }
+      ? { ...own, content: [quotationNode(source.id, 1, textFor(source.id)), ...(own.content ?? [])] }
       : own;
     const { at, words } = post.revisions[0]!;
     await insertPost(db, post);

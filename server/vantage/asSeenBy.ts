@@ -1,13 +1,17 @@
 import { instant } from '../../contract/basics';
-import type { Person } from '../../core/course/roster';
 import { worksWith, type InCourse } from '../course/inCourse';
+import { recordReading } from '../course/recordReading';
 import type { Deps } from '../deps';
 import { notFound, wrongField } from '../http/problem';
 import { setupAt } from './setupAt';
 
 /**
- * The course as another person has it at another moment, for staff who may look as them: instructors as anyone, an
- * assistant as students they work with. Settings and roster stand as they did then; posts and scores are asked as of then.
+ * The course as a student has it at another moment, for staff who work with them. Settings and roster stand as they did
+ * then; posts and scores are asked as of then. It looks as students only, and as people who are students today and were
+ * then: through the eyes of staff one would see what is theirs alone, and through a part somebody once had more than one
+ * may see oneself. Looking is written down. (rules §3)
+ *
+ * @throws {Problem} 404 for everybody else, whether they are there or not
  */
 export async function asSeenBy(
   deps: Deps,
@@ -17,22 +21,24 @@ export async function asSeenBy(
   now: number,
 ): Promise<InCourse> {
   if (course.person.kind !== 'staff') throw notFound();
-  const asStudent = course.setup.students.has(personId);
-  if (asStudent ? !worksWith(course, personId) : course.person.role !== 'instructor') throw notFound();
+  if (!worksWith(course, personId)) throw notFound();
   const setup = at < now ? await setupAt(deps.db, course.setup, at) : course.setup;
   const member = setup.members.get(personId);
   const student = setup.students.get(personId);
-  if (!member) throw notFound();
-  const person: Person =
-    member.role === 'student' && student
-      ? { kind: 'student', ...student }
-      : {
-          kind: 'staff',
-          id: personId,
-          role: member.role as 'instructor' | 'assistant',
-          sections: member.sections,
-        };
-  return { setup, member, person, vantage: true };
+  if (member?.role !== 'student' || !student) throw notFound();
+  await recordReading(
+    deps.db,
+    {
+      courseId: setup.id,
+      actorId: course.person.id,
+      what: 'vantage.looked',
+      subject: `vantage:${personId}`,
+      after: { at },
+    },
+    now,
+    { onceAnHour: true },
+  );
+  return { setup, member, person: { kind: 'student', ...student }, vantage: true };
 }
 
 /** The person and moment a request asks to be seen from; null for an ordinary one. */

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { VantageView } from '../../contract/vantage';
 import { textOf } from '../../core/text/textOf';
+import { recordMember } from '../roster/recordMember';
 import { at, C, F, settings, withForum, words, type Client } from '../testing/testServer';
 
 describe('vantage', () => {
@@ -168,6 +169,51 @@ describe('vantage', () => {
         next: { at: at('03-11 00:00'), phase: 'readOnly', sealed: 'none' },
       },
     ]);
+  });
+  it('looks as students only: never as staff, nor as who was staff then or is now', async () => {
+    const start = c.server.now;
+    for (const staff of ['teodora', 'anselm', 'pilar'])
+      for (const path of ['/roster', '/remarks', '/plan', '/gradebook', ''])
+        await c.teodora.get(`${C}${path}${as(staff, start)}`).expect(404);
+    // Dalia, an assistant for all sections until now, becomes a student of Pilar's section.
+    const row = await c.server.db
+      .selectFrom('member')
+      .selectAll()
+      .where('person_id', '=', 'dalia')
+      .executeTakeFirstOrThrow();
+    await c.server.db
+      .transaction()
+      .execute((trx) =>
+        recordMember(
+          trx,
+          { courseId: 'rivers', personId: 'dalia', actorId: 'teodora', what: 'member.role', at: start + 1 },
+          { ...row, role: 'assistant', sections: null },
+        ),
+      );
+    c.server.courses.forget('rivers');
+    c.server.now = start + 60_000;
+    for (const path of ['', '/roster', '/plan', '/my-work', `/forums/floodplain`])
+      await c.pilar.get(`${C}${path}${as('dalia', start)}`).expect(404);
+    await c.pilar.get(`${C}/my-work${as('dalia', c.server.now)}`).expect(200);
+    await c.pilar.get(`${C}/roster${as('dalia', c.server.now)}`).expect(404);
+  });
+  it('is written down with who looked as whom, once for many requests of one page', async () => {
+    const now = c.server.now;
+    for (const path of ['', '/my-work', '/scores']) await look(c.teodora, C + path, 'ines', now);
+    await look(c.pilar, C, 'bram', now);
+    await look(c.teodora, C, 'ines', now - 60_000);
+    const rows = await c.server.db
+      .selectFrom('record')
+      .select(['actor_id', 'subject', 'after'])
+      .where('what', '=', 'vantage.looked')
+      .orderBy('id')
+      .execute();
+    expect(rows.map(({ actor_id, subject }) => [actor_id, subject])).toEqual([
+      ['teodora', 'vantage:ines'],
+      ['pilar', 'vantage:bram'],
+      ['teodora', 'vantage:ines'],
+    ]);
+    expect(rows[0]!.after).toBe(JSON.stringify({ at: now }));
   });
   it('is for staff, an assistant only for students of their sections, and never writes', async () => {
     const now = c.server.now;

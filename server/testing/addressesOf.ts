@@ -1,0 +1,27 @@
+import type { Endpoint } from '../../contract/endpoint';
+import type { Post } from '../../core/course/post';
+import { people } from '../../core/testing/conversations';
+import { secretOf } from './layOutConversation';
+
+/** What is asked of an endpoint besides its address. */
+function queriesOf({ path }: Endpoint, posts: readonly Post[]): string[] {
+  const ids = posts.map(({ id }) => id);
+  if (path.endsWith('/search')) return ['?find=secret', `?find=${ids.map(secretOf)[0] ?? 'x'}`];
+  if (path.endsWith('/found')) return ['?find=secret'];
+  if (path.endsWith('/bodies') || path.endsWith('/changed'))
+    return ids.length === 0 ? [] : [`?posts=${ids.join(',')}`];
+  if (path.endsWith('/people') || path.endsWith('/would')) return ['', ...ids.map((id) => `?answers=${id}`)];
+  return [''];
+}
+
+/** Every address of an endpoint in a forum: for each of its posts and of the people, with whatever may be asked besides. */
+export function addressesOf(endpoint: Endpoint, forum: string, posts: readonly Post[]): string[] {
+  const filled = endpoint.path.replace(':course', 'rivers').replace(':forum', forum).replace(':item', forum);
+  const perPost = filled.includes(':post') ? posts.map(({ id }) => filled.replace(':post', id)) : [filled];
+  const perStudent = perPost.flatMap((path) =>
+    path.includes(':student') ? people.map(({ id }) => path.replace(':student', id)) : [path],
+  );
+  return perStudent
+    .map((path) => path.replace(/:\w+/g, 'nothing-there'))
+    .flatMap((path) => queriesOf(endpoint, posts).map((query) => path + query));
+}
