@@ -77,7 +77,7 @@ export const postBody = z.object({
   /** When the last draft of it was kept before it was sent; for its author and staff. */
   draftKeptAt: instant.nullable(),
   version,
-  may: z.object({ answer: may, aside: may, quote: may, edit: may, remove: may }),
+  may: z.object({ answer: may, aside: may, quote: may, edit: may, remove: may, moderate: may }),
 });
 export type PostBody = z.infer<typeof postBody>;
 

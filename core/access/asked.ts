@@ -54,7 +54,7 @@ function whyNotAsked(
  * Whether a forum asks anything of a student, and by which due dates: not a draft's, not outside the audience or
  * without a space, not of the removed, not when everything was due before they enrolled. (rules §2)
  *
- * A score given makes a forum asked all the same; participationOf, which knows the scores, sees to that.
+ * A score given makes a forum asked all the same: {@link askedOf}, which is given the scores.
  */
 export function asked(
   forum: Forum,
@@ -65,11 +65,36 @@ export function asked(
   const { initialDue, repliesDue } = terms.dates;
   const lastDue = later(initialDue, repliesDue);
   const notAsked = whyNotAsked(forum, student, terms, lastDue, groups);
-  const initialPassed = passedBeforeEnrolment(forum, student, initialDue);
-  const repliesPassed = passedBeforeEnrolment(forum, student, repliesDue);
-  if (notAsked !== null || (!initialPassed && !repliesPassed))
-    return { notAsked, initialDue, repliesDue, lastDue };
-  const initial = initialPassed ? null : initialDue;
-  const replies = repliesPassed ? null : repliesDue;
-  return { notAsked, initialDue: initial, repliesDue: replies, lastDue: later(initial, replies) };
+  return notAsked === null
+    ? { notAsked, ...sinceEnrolment(forum, student, terms) }
+    : { notAsked, initialDue, repliesDue, lastDue };
+}
+
+/** The due dates that count for a student who is asked: one that had passed before the enrolment is absent. */
+function sinceEnrolment(forum: Forum, student: Student, { dates }: ResolvedTerms): Omit<Asked, 'notAsked'> {
+  const counts = (due: Instant | null) => (passedBeforeEnrolment(forum, student, due) ? null : due);
+  const initialDue = counts(dates.initialDue);
+  const repliesDue = counts(dates.repliesDue);
+  return { initialDue, repliesDue, lastDue: later(initialDue, repliesDue) };
+}
+
+/**
+ * The same with the scores: one that was given makes a published forum asked, whatever else says that it is not, and dates
+ * before the enrolment then count as absent, not as late. A draft is not asked even so. (rules §2)
+ *
+ * @param t scores are seen as of this instant, UTC ms
+ * @example askedOf(course, forum, ines, resolveTerms(forum, ines), t).initialDue
+ */
+export function askedOf(
+  course: Pick<CourseData, 'groups' | 'scoreOf'>,
+  forum: Forum,
+  student: Student,
+  terms: ResolvedTerms,
+  t: Instant,
+): Asked {
+  const ask = asked(forum, student, terms, course.groups);
+  if (ask.notAsked === null || ask.notAsked === 'draft') return ask;
+  return typeof course.scoreOf(forum.id, student.id, t)?.points === 'number'
+    ? { notAsked: null, ...sinceEnrolment(forum, student, terms) }
+    : ask;
 }

@@ -14,7 +14,7 @@ import {
 } from '../testing/fixtures';
 import { accessTo } from './accessTo';
 import { mayDo, type Action } from './mayDo';
-import { postsInPlace } from './mayRead';
+import { postsInPlace, type PostInPlace } from './mayRead';
 
 const ines = student('ines', { sectionId: 'morning' });
 const bram = student('bram', { sectionId: 'evening' });
@@ -174,5 +174,47 @@ describe('changing a text as staff', () => {
     expect(ask(pilar, 'edit', mine)).toBe('notYours');
     expect(ask(pilar, 'edit', staff)).toBe('notYours');
     expect(ask({ ...pilar, sections: 'all' }, 'edit', mine)).toBe('staff');
+  });
+});
+
+describe('an assistant limited to sections', () => {
+  const pilar: Person = { kind: 'staff', id: 'pilar', role: 'assistant', sections: ['evening'] };
+  const inSpace = (spaceId: string | null, author: 'ines' | 'bram') => ({
+    ...(author === 'ines' ? mine : other),
+    spaceId,
+  });
+  const may = (action: (place: PostInPlace) => Action, on: Post, sketch: ForumSketch = {}) => {
+    const f = forum(sketch);
+    const posts = [on];
+    const data = course({ students: [ines, bram], forums: [f], posts });
+    const [place] = postsInPlace(posts, noon);
+    return mayDo(f, accessTo(data, f, pilar, noon), action(place!), noon).reason.code;
+  };
+  const verbs = ['aside', 'nod', 'remove', 'moderate'] as const;
+  const act = (verb: (typeof verbs)[number] | 'answer' | 'quote') => (place: PostInPlace) =>
+    (verb === 'remove' ? { do: verb, place, post: other, answered: false } : { do: verb, place }) as Action;
+  it('does everything with their own students, in any forum', () => {
+    for (const verb of [...verbs, 'answer', 'quote'] as const) {
+      expect([verb, may(act(verb), inSpace(null, 'bram'))]).toEqual([verb, 'staff']);
+      expect([verb, may(act(verb), inSpace('evening', 'bram'), { readers: 'section' })]).toEqual([
+        verb,
+        'staff',
+      ]);
+    }
+  });
+  it('beyond them answers and opens threads where the class reads together, and nothing else', () => {
+    for (const verb of verbs) expect([verb, may(act(verb), mine)]).toEqual([verb, 'notYourStudents']);
+    expect([may(act('answer'), mine), may(act('quote'), mine)]).toEqual(['staff', 'staff']);
+    const apart: ForumSketch = { readers: 'section' };
+    expect(may(act('answer'), inSpace('morning', 'ines'), apart)).toBe('notYourStudents');
+    const opens = (spaceId: string | null | undefined, sketch: ForumSketch) =>
+      may(() => ({ do: 'openThread', own: [], spaceId }), mine, sketch);
+    expect([opens(null, {}), opens(undefined, {})]).toEqual(['staff', 'staff']);
+    expect([
+      opens('evening', apart),
+      opens('morning', apart),
+      opens(null, apart),
+      opens(undefined, apart),
+    ]).toEqual(['staff', 'notYourStudents', 'notYourStudents', 'staff']);
   });
 });

@@ -1,6 +1,6 @@
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
-import { createdAt, type Post } from '../course/post';
+import { approvalAt, createdAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 import { MINUTE } from '../time/instant';
 import { isLate } from '../time/dueDate';
@@ -11,13 +11,22 @@ import type { Phase, PhaseReason } from './phase';
 
 /** Something a person may want to do in a forum. `place` is the post as it stands at the instant asked for. */
 export type Action =
-  | { readonly do: 'openThread'; readonly own: readonly PostInPlace[]; readonly questionId?: Id | null }
+  | {
+      readonly do: 'openThread';
+      readonly own: readonly PostInPlace[];
+      readonly questionId?: Id | null;
+      /** The space staff open it in, null for all; left out where it is asked whether anywhere. */
+      readonly spaceId?: Id | null;
+    }
   | { readonly do: 'attach' }
   | { readonly do: 'answer' | 'aside' | 'quote' | 'nod' | 'rate' | 'see'; readonly place: PostInPlace }
+  /** By staff: hold, approve, give back, remove, put back, move, freeze the thread of, strike a quotation in. */
+  | { readonly do: 'moderate'; readonly place: PostInPlace }
   | {
       readonly do: 'edit' | 'remove';
       readonly place: PostInPlace;
       readonly post: Post;
+      /** Whether somebody else has answered it with something its author may read ({@link answeredIn}). */
       readonly answered: boolean;
     }
   | {
@@ -45,6 +54,7 @@ export type DoReason =
         | 'threadFrozen'
         | 'staffOnly'
         | 'noAsideHere'
+        | 'notYourStudents'
         | 'forumRule';
     }
   | { readonly code: 'editTimeOver'; readonly until: Instant }
@@ -70,31 +80,64 @@ export function mayDo(forum: Forum, access: Access, action: Action, t: Instant):
   if ('place' in action) {
     if (!mayRead(access, action.place).yes) return no({ code: 'notReadable' });
     if (action.do === 'see') return yes;
-    if (action.place.removed && action.do !== 'restore') return no({ code: 'removed' });
+    if (action.place.removed && action.do !== 'restore' && action.do !== 'moderate')
+      return no({ code: 'removed' });
   }
   return access.kind === 'staff' ? staffMayDo(action, access) : studentMayDo(forum, access, action, t);
 }
 
 function staffMayDo(action: Action, access: StaffAccess): DoAnswer {
   switch (action.do) {
+    case 'see':
+    case 'attach':
+      return staffYes;
+    case 'openThread':
+      return writesIn(access, action.spaceId) ? staffYes : no({ code: 'notYourStudents' });
+    case 'answer':
+    case 'quote':
+      return writesIn(access, action.place.spaceId) || isTheirs(access, action.place)
+        ? staffYes
+        : no({ code: 'notYourStudents' });
     case 'nod':
     case 'rate':
-      return action.place.authorId === access.personId ? no({ code: 'yourOwn' }) : staffYes;
-    case 'aside':
-      return asideWith(action.place) === null ? no({ code: 'noAsideHere' }) : staffYes;
+      if (action.place.authorId === access.personId) return no({ code: 'yourOwn' });
+      break;
+    case 'aside': {
+      const student = asideWith(action.place);
+      if (student === null) return no({ code: 'noAsideHere' });
+      return access.students === 'all' || access.students.includes(student)
+        ? staffYes
+        : no({ code: 'notYourStudents' });
+    }
     case 'edit':
       return mayEditFor(access, action.place) ? staffYes : no({ code: 'notYours' });
-    default:
-      return staffYes;
+    case 'remove':
+    case 'restore':
+    case 'moderate':
+      break;
   }
+  return isTheirs(access, action.place) ? staffYes : no({ code: 'notYourStudents' });
+}
+
+/** Whether staff write in a space: those limited to sections where the class reads together, or where students of theirs are. */
+function writesIn({ spaces }: StaffAccess, spaceId: Id | null | undefined): boolean {
+  if (spaces === 'all') return true;
+  return spaceId === undefined ? spaces.length > 0 : spaceId !== null && spaces.includes(spaceId);
+}
+
+/** Whether a post is somebody's own, or by a student they work with; for who is limited to no sections every post is. */
+function isTheirs(access: StaffAccess, place: PostInPlace): boolean {
+  return (
+    access.students === 'all' ||
+    place.authorId === access.personId ||
+    (place.authorKind === 'student' && access.students.includes(place.authorId))
+  );
 }
 
 /** Staff change what they wrote, and what students wrote whom they work with; instructors everything. */
 function mayEditFor(access: StaffAccess, place: PostInPlace): boolean {
   if (place.authorId === access.personId || access.role === 'instructor') return true;
-  return (
-    place.authorKind === 'student' && (access.students === 'all' || access.students.includes(place.authorId))
-  );
+  return place.authorKind === 'student' && isTheirs(access, place);
 }
 
 function studentMayDo(forum: Forum, access: StudentAccess, action: Action, t: Instant): DoAnswer {
@@ -106,6 +149,7 @@ function studentMayDo(forum: Forum, access: StudentAccess, action: Action, t: In
     case 'openThread':
       return mayOpenThread(forum, access, action.own, t);
     case 'aside':
+    case 'moderate':
       return no({ code: 'staffOnly' });
     case 'attach':
       return forum.allowed.attach ? yes : no({ code: 'forumRule' });
@@ -153,10 +197,11 @@ function mayOpenThread(
   own: readonly PostInPlace[],
   t: Instant,
 ): DoAnswer {
-  if (forum.openings === 'oneThreadEach' && own.some((post) => post.parentId === null && !post.removed)) {
-    return no({ code: 'oneThreadOnly' });
-  }
-  return pastDue(forum, access.terms.dates.initialDue, t) ?? yes;
+  // One in the present space: who was moved to another group opens one there, and its seal with it.
+  const isHere = ({ parentId, removed, spaceId }: PostInPlace) =>
+    parentId === null && !removed && spaceId === access.spaceId;
+  if (forum.openings === 'oneThreadEach' && own.some(isHere)) return no({ code: 'oneThreadOnly' });
+  return pastDue(forum, access.due.initial, t) ?? yes;
 }
 
 function isSealedAt(access: StudentAccess, place: PostInPlace): boolean {
@@ -170,7 +215,7 @@ function mayAnswer(forum: Forum, access: StudentAccess, place: PostInPlace, t: I
     place.authorKind === 'staff' &&
     (place.answersAuthorId === access.personId || place.asideWith === access.personId);
   if (isSealedAt(access, place) && !staffToMe) return no({ code: 'sealed' });
-  return pastDue(forum, access.terms.dates.repliesDue, t) ?? yes;
+  return pastDue(forum, access.due.replies, t) ?? yes;
 }
 
 function mayEdit(
@@ -181,6 +226,8 @@ function mayEdit(
 ): DoAnswer {
   const { edit } = forum.allowed;
   if (action.place.authorId !== access.personId) return no({ code: 'notYours' });
+  // Given back to be revised and sent again: whatever is usual, this may be.
+  if (approvalAt(action.post, t) === 'returned') return yes;
   if (edit === 'never') return no({ code: 'forumRule' });
   if (edit === 'untilAnswered') return action.answered ? no({ code: 'answered' }) : yes;
   if (edit === 'untilPostingCloses') return yes;

@@ -89,11 +89,23 @@ export function approvalAt(post: Post, t: Instant): 'held' | 'approved' | 'retur
   return state;
 }
 
-/** The instant of the last return at or before *t*; -Infinity where there was none. */
+/**
+ * The instant of the last return at or before *t* that stands; -Infinity where there was none. A return that was taken back,
+ * because another decision came after it without the author having sent the post again, is as if it had never been. (rules §5)
+ */
 export function lastReturnAt(post: Post, t: Instant): Instant {
   let at = -Infinity;
-  for (const decision of post.approvals) {
-    if (decision.at <= t && decision.state === 'returned') at = decision.at;
+  const decisions = post.approvals;
+  for (let i = 0; i < decisions.length && decisions[i]!.at <= t; i++) {
+    if (decisions[i]!.state !== 'returned') continue;
+    const returned = decisions[i]!.at;
+    const next = decisions[i + 1];
+    if (next === undefined || next.at > t || isSentBetween(post, returned, next.at)) at = returned;
   }
   return at;
+}
+
+/** Whether the author revised a post after an instant, up to another. */
+function isSentBetween(post: Post, after: Instant, until: Instant): boolean {
+  return post.revisions.some(({ at, byStaff }) => !byStaff && at > after && at <= until);
 }

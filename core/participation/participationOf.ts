@@ -1,4 +1,4 @@
-import { asked, type NotAskedReason } from '../access/asked';
+import { askedOf, type NotAskedReason } from '../access/asked';
 import { resolveTerms, type ResolvedTerms } from '../access/resolveTerms';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
@@ -38,17 +38,14 @@ export function participationOf(
   t: Instant,
 ): Participation {
   const terms = resolveTerms(forum, student);
-  const ask = asked(forum, student, terms, course.groups);
-  const score =
-    ask.notAsked === null || forum.status === 'draft' ? null : course.scoreOf(forum.id, student.id, t);
-  const notAsked = score !== null && score.points !== null ? null : ask.notAsked;
+  const ask = askedOf(course, forum, student, terms, t);
   const own = course.postsBy(forum.id, student.id);
-  const slots = fillSlots(forum, terms, notAsked === ask.notAsked ? ask : { ...ask, notAsked }, own, t);
+  const slots = fillSlots(forum, terms, ask, own, t);
   const counted = own.filter((post) => isCounted(post, t));
   let held = 0;
   for (const post of own) if (isHeld(post, t)) held++;
   return {
-    notAsked,
+    notAsked: ask.notAsked,
     terms,
     initialDue: ask.initialDue,
     repliesDue: ask.repliesDue,

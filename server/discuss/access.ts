@@ -1,4 +1,5 @@
 import { accessTo, type Access } from '../../core/access/accessTo';
+import { answeredIn } from '../../core/access/answeredIn';
 import type { PostInPlace } from '../../core/access/mayRead';
 import { readable, type ReadAs } from '../../core/access/readable';
 import type { CourseData } from '../../core/course/courseData';
@@ -19,7 +20,7 @@ export interface OpenForum {
   readonly placed: ReadonlyMap<string, PostInPlace>;
   /** What may leave the server, and as what. */
   readonly sees: ReadonlyMap<string, ReadAs>;
-  /** The posts that something which still stands answers. */
+  /** The person's own posts that somebody else answered, as far as they may know. */
   readonly answered: ReadonlySet<string>;
 }
 
@@ -54,22 +55,8 @@ export async function openForumQuietly(
     posts: here.byId,
     placed,
     sees: readable(access, [...placed.values()]),
-    answered: answeredIn(placed),
+    answered: answeredIn(access, placed.values()),
   };
-}
-
-/** What was worked out of places that are kept between requests. */
-const answeredPosts = new WeakMap<ReadonlyMap<string, PostInPlace>, ReadonlySet<string>>();
-
-function answeredIn(placed: ReadonlyMap<string, PostInPlace>): ReadonlySet<string> {
-  let answered = answeredPosts.get(placed);
-  if (!answered) {
-    const found = new Set<string>();
-    for (const { parentId, removed } of placed.values())
-      if (parentId !== null && !removed) found.add(parentId);
-    answeredPosts.set(placed, (answered = found));
-  }
-  return answered;
 }
 
 /** A post a person may read, with its place; 404 otherwise. */

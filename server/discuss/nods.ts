@@ -1,10 +1,9 @@
 import { mayDo } from '../../core/access/mayDo';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
-import { refused, wrongField } from '../http/problem';
+import { wrongField } from '../http/problem';
 import { openForum, readablePost } from './access';
 import { allowedOrRefuse } from './allowedOrRefuse';
-import { whyNot } from './whyNot';
 
 /** Nods to a post or rates it, changes that, or takes it back with null. (rules §3) */
 export function setNod(
@@ -19,9 +18,12 @@ export function setNod(
     const opened = await openForum(trx, course, forumId, now);
     const { place } = readablePost(opened, postId);
     const { approve } = opened.forum.allowed;
-    if (approve === 'off') throw refused('forumRule', whyNot({ code: 'forumRule' }));
+    if (approve === 'off')
+      allowedOrRefuse({ yes: false, reason: { code: 'forumRule' } }, opened.data.zone, now);
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: approve === 'nods' ? 'nod' : 'rate', place }, now),
+      opened.data.zone,
+      now,
     );
     const kind = approve === 'nods' ? 'nod' : 'rating';
     if (approve === 'nods' && value !== null && value !== 1) throw wrongField('value', 'A nod is 1.');

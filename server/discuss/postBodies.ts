@@ -87,6 +87,7 @@ export async function postBodies(
           answer: mayDo(forum, access, { do: 'answer', place }, now),
           quote: mayDo(forum, access, { do: 'quote', place }, now),
           aside: mayDo(forum, access, { do: 'aside', place }, now),
+          moderate: mayDo(forum, access, { do: 'moderate', place }, now),
           edit: knows
             ? mayDo(forum, access, { do: 'edit', place, post, answered }, now)
             : { yes: false, reason: { code: 'notYours' } },

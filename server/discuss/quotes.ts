@@ -102,7 +102,7 @@ export async function settleQuotes(
     const place = opened.placed.get(sourceId);
     if (!place || opened.sees.get(sourceId) !== 'text')
       throw wrongField('doc', 'A passage is quoted from a post that is not there any more; take it out.');
-    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now));
+    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now), opened.data.zone, now);
     const source = await trx
       .selectFrom('revision')
       .select('doc')
@@ -154,7 +154,13 @@ export function strikeQuote(
   now: number,
 ): Promise<void> {
   return db.transaction().execute(async (trx) => {
-    readablePost(await openForum(trx, course, at.forumId, now), at.postId);
+    const opened = await openForum(trx, course, at.forumId, now);
+    const { place } = readablePost(opened, at.postId);
+    allowedOrRefuse(
+      mayDo(opened.forum, opened.access, { do: 'moderate', place }, now),
+      opened.data.zone,
+      now,
+    );
     const quoted = await trx
       .selectFrom('quote')
       .select('post_id')

@@ -37,7 +37,11 @@ export function removePost(
     const { post, place } = readablePost(opened, postId);
     if (place.removed) return;
     const answered = opened.answered.has(postId);
-    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'remove', place, post, answered }, now));
+    allowedOrRefuse(
+      mayDo(opened.forum, opened.access, { do: 'remove', place, post, answered }, now),
+      opened.data.zone,
+      now,
+    );
     await trx
       .insertInto('removal')
       .values({ post_id: postId, from: now, to: null, by: course.person.id })
@@ -72,6 +76,8 @@ export function restorePost(
     const answered = opened.answered.has(postId);
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: 'restore', place, answered, removedBy: removal.by }, now),
+      opened.data.zone,
+      now,
     );
     await trx
       .updateTable('removal')

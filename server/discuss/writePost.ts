@@ -163,9 +163,16 @@ export function writePost(
     if (post.aside && post.parentId === null)
       throw wrongField('aside', 'An aside answers a post; it cannot open a thread.');
     let above: ReturnType<typeof readablePost> | null = null;
+    let staffsSpace: string | null = null;
     if (post.parentId === null) {
+      // What is not theirs to know of is not there, before anything is said of what may be done.
+      if (isStaff) staffsSpace = staffSpace(course, forum, post.spaceId);
       const own = [...opened.placed.values()].filter((place) => place.authorId === course.person.id);
-      allowedOrRefuse(mayDo(forum, access, { do: 'openThread', own }, now));
+      allowedOrRefuse(
+        mayDo(forum, access, { do: 'openThread', own, spaceId: post.spaceId }, now),
+        opened.data.zone,
+        now,
+      );
     } else {
       if (post.questionId !== null || post.spaceId !== null)
         throw wrongField(
@@ -174,18 +181,17 @@ export function writePost(
         );
       const place = opened.placed.get(post.parentId);
       if (!place || !opened.sees.has(post.parentId)) throw notFound();
-      allowedOrRefuse(mayDo(forum, access, { do: post.aside ? 'aside' : 'answer', place }, now));
+      allowedOrRefuse(
+        mayDo(forum, access, { do: post.aside ? 'aside' : 'answer', place }, now),
+        opened.data.zone,
+        now,
+      );
       above = readablePost(opened, post.parentId);
     }
     const { person } = course;
     const ownSpace = person.kind === 'student' ? spaceOf(forum, person, course.setup.groups) : null;
     // A student's answer to a staff post for all stands in the student's own space.
-    const spaceId =
-      above !== null
-        ? (above.post.spaceId ?? ownSpace)
-        : isStaff
-          ? staffSpace(course, forum, post.spaceId)
-          : ownSpace;
+    const spaceId = above !== null ? (above.post.spaceId ?? ownSpace) : isStaff ? staffsSpace : ownSpace;
     await refuseAttachments(trx, course, opened, post.attachments, now);
     const quoting = await settleQuotes(trx, opened, post.doc, null, now);
     const doc = settleMentions(course, opened, quoting, spaceId, [], now);
@@ -251,7 +257,11 @@ export function editPost(
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
     const answered = opened.answered.has(postId);
-    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'edit', place, post, answered }, now));
+    allowedOrRefuse(
+      mayDo(opened.forum, opened.access, { do: 'edit', place, post, answered }, now),
+      opened.data.zone,
+      now,
+    );
     const row = await trx
       .selectFrom('post')
       .select('version')

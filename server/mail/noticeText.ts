@@ -1,21 +1,12 @@
+import { dateWords } from '../../contract/dateWords';
 import type { Notice, ToldDates } from '../../core/notices/notice';
 import { HOUR } from '../../core/time/instant';
 import type { CourseSetup } from '../course/courseCache';
 import { titleOf } from '../notices/notices';
 
 /** Dates as a mail tells them. */
-function dateWriter(zone: string): (at: number | null) => string {
-  const format = new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
-  return (at) => (at === null ? 'no date' : format.format(at));
-}
+const dateWriter = (zone: string, now: number) => (at: number | null) =>
+  at === null ? 'no date' : dateWords(at, zone, now);
 
 const DATE_NAMES: readonly (readonly [keyof ToldDates, string])[] = [
   ['postingFrom', 'Posting opens'],
@@ -28,7 +19,7 @@ const DATE_NAMES: readonly (readonly [keyof ToldDates, string])[] = [
 export function noticeText(notice: Notice, setup: CourseSetup, now: number): string {
   const forum = `“${titleOf(setup, notice.forumId)}”`;
   const who = setup.names.get(notice.actorId ?? '')?.name ?? 'Somebody';
-  const date = dateWriter(setup.zone);
+  const date = dateWriter(setup.zone, now);
   const line = notice.line === null ? '' : `\n    ${notice.line.replaceAll('\n', '\n    ')}`;
   switch (notice.kind) {
     case 'answer':

@@ -1,6 +1,7 @@
 import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
+import { mayDo } from '../../core/access/mayDo';
 import { inTheWay, type InTheWay } from '../../core/stewarding/inTheWay';
 import { branchBelow } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/inCourse';
@@ -79,7 +80,13 @@ export function actOnPosts(
       const post = opened.posts.get(id);
       const reads = post !== undefined && opened.sees.get(id) === 'text';
       const obstacle = reads ? inTheWay(act, post, now) : null;
-      const why = !reads ? 'is not there any more' : obstacle && PASSED[obstacle];
+      const isFor =
+        reads && mayDo(opened.forum, opened.access, { do: 'moderate', place: opened.placed.get(id)! }, now);
+      const why = !reads
+        ? 'is not there any more'
+        : isFor && !isFor.yes
+          ? 'is for staff of another section'
+          : obstacle && PASSED[obstacle];
       if (why !== null) {
         passed.set(why, [...(passed.get(why) ?? []), id]);
         continue;

@@ -1,8 +1,11 @@
+import { mayDo } from '../../core/access/mayDo';
 import type { InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Db } from '../db/open';
 import type { Deps } from '../deps';
 import { openForum, readablePost } from '../discuss/access';
+import { allowedOrRefuse } from '../discuss/allowedOrRefuse';
+import { refused } from '../http/problem';
 import { forumRow, recordedState } from '../plan/forumRow';
 import { recordForum } from '../plan/recordForum';
 
@@ -18,6 +21,12 @@ export function setThreadFrozen(
   return db.transaction().execute(async (trx) => {
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
+    const opening = opened.placed.get(post.threadId) ?? place;
+    allowedOrRefuse(
+      mayDo(opened.forum, opened.access, { do: 'moderate', place: opening }, now),
+      opened.data.zone,
+      now,
+    );
     if (place.frozen === frozen) return;
     if (frozen)
       await trx
@@ -49,6 +58,9 @@ export async function setForumFrozen(
   frozen: boolean,
   now: number,
 ): Promise<void> {
+  // It stops everybody's posting, and so is for those who work with everybody.
+  if (course.member.sections !== 'all')
+    throw refused('notYourStudents', 'Only staff of all sections freeze a forum.');
   await deps.db.transaction().execute(async (trx) => {
     const before = await forumRow(trx, course.setup.id, forumId);
     if ((before.frozen === 1) === frozen) return;

@@ -1,11 +1,13 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { movePost as endpoint } from '../../contract/stewarding';
 import { isRemovedAt } from '../../core/course/post';
-import { moveBranch, type MoveRefusal } from '../../core/stewarding/moveBranch';
+import { mayDo } from '../../core/access/mayDo';
+import { branchBelow, moveBranch, type MoveRefusal } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Db } from '../db/open';
 import { openForum, readablePost } from '../discuss/access';
+import { allowedOrRefuse } from '../discuss/allowedOrRefuse';
 import { Problem, wrongField } from '../http/problem';
 
 const REFUSALS: Record<MoveRefusal, string> = {
@@ -33,6 +35,16 @@ export function movePost(
   return db.transaction().execute(async (trx) => {
     const opened = await openForum(trx, course, forumId, now);
     const { post } = readablePost(opened, postId);
+    // A branch is moved by who may moderate all that stands in it.
+    for (const id of branchBelow([...opened.posts.values()], postId)) {
+      const place = opened.placed.get(id);
+      if (place)
+        allowedOrRefuse(
+          mayDo(opened.forum, opened.access, { do: 'moderate', place }, now),
+          opened.data.zone,
+          now,
+        );
+    }
     const { forum } = opened;
     if (to.parentId !== null) {
       if (to.questionId !== null)

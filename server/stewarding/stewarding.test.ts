@@ -160,6 +160,44 @@ describe('changing a student’s text', () => {
   });
 });
 
+describe('an assistant limited to a section', () => {
+  it('moderates the posts of its students, and of nobody else; nothing of it is offered', async () => {
+    await talk();
+    for (const act of ['hold', 'remove']) {
+      const { body } = await acts(c.pilar, act, ['ines-1', 'bram-1']).expect(200);
+      expect(body).toEqual({
+        changed: ['bram-1'],
+        passed: [{ why: 'is for staff of another section', posts: ['ines-1'] }],
+      });
+      c.server.now += 1000;
+    }
+    await acts(c.pilar, 'restore', ['bram-1']).expect(200);
+    await c.pilar.send('delete', `${F}/posts/ines-1`).expect(403);
+    await c.pilar.send('put', `${F}/posts/bram-2/frozen`, { frozen: true }).expect(403);
+    await c.pilar.send('put', `${F}/posts/bram-1/frozen`, { frozen: true }).expect(200);
+    await c.pilar.send('put', `${F}/frozen`, { frozen: true }).expect(403);
+    const move = { parentId: null, questionId: null };
+    await c.pilar.send('put', `${F}/posts/bram-2/place`, move).expect(403);
+    const aside = {
+      id: 'aside-1',
+      parentId: 'ines-1',
+      doc: words(4),
+      starter: false,
+      aside: true,
+      draft: null,
+    };
+    await c.pilar.send('post', `${F}/posts`, aside).expect(403);
+    await c.write(c.pilar, 'answer', 4, 'ines-1').expect(200);
+    const may = (await seen(c.pilar)).find(({ id }) => id === 'ines-1')!.may;
+    expect([may.moderate.yes, may.aside.yes, may.remove.yes, may.answer.yes]).toEqual([
+      false,
+      false,
+      false,
+      true,
+    ]);
+  });
+});
+
 describe('freezing', () => {
   it('a thread stops students there, and nowhere else', async () => {
     await talk();
@@ -176,10 +214,10 @@ describe('freezing', () => {
   });
   it('a forum stops all students at once; what they send meanwhile is refused with the reason', async () => {
     await talk();
-    await c.pilar.send('put', `${F}/frozen`, { frozen: true }).expect(200);
+    await c.teodora.send('put', `${F}/frozen`, { frozen: true }).expect(200);
     expect((await c.write(c.ines, 'late', 5, 'bram-1').expect(403)).body.code).toBe('phase');
     expect((await forumFor(c.ines)).reason).toEqual({ code: 'frozen' });
-    await c.pilar.send('put', `${F}/frozen`, { frozen: false }).expect(200);
+    await c.teodora.send('put', `${F}/frozen`, { frozen: false }).expect(200);
     await c.write(c.ines, 'late', 5, 'bram-1').expect(200);
   });
 });

@@ -1,18 +1,11 @@
+import * as words from '../../contract/dateWords';
 import { DAY, HOUR, MINUTE } from '../../core/time/instant';
+import { courseNow } from '../data/clock';
 
-const cache = new Map<string, Intl.DateTimeFormat>();
+const { formatter } = words;
 
-function formatter(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = `${zone} ${JSON.stringify(options)}`;
-  let made = cache.get(key);
-  if (!made) cache.set(key, (made = new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options })));
-  return made;
-}
-
-/** "Wed 4 Mar", in the course's zone. */
-export function dayWords(at: number, zone: string): string {
-  return formatter(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(at).replace(',', '');
-}
+/** "Wed 4 Mar", in the course's zone; with the year where it is not this one. */
+export const dayWords = (at: number, zone: string): string => words.dayWords(at, zone, courseNow());
 
 /** "4 Mar" */
 export function shortDay(at: number, zone: string): string {
@@ -20,14 +13,10 @@ export function shortDay(at: number, zone: string): string {
 }
 
 /** "23:59" */
-export function timeWords(at: number, zone: string): string {
-  return formatter(zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
-}
+export const { timeWords } = words;
 
-/** "Wed 4 Mar, 23:59" */
-export function dateWords(at: number, zone: string): string {
-  return `${dayWords(at, zone)}, ${timeWords(at, zone)}`;
-}
+/** "Wed 4 Mar, 23:59", in the course's zone; with the year where it is not this one. */
+export const dateWords = (at: number, zone: string): string => words.dateWords(at, zone, courseNow());
 
 /** "Wednesday 4 March 2026, 23:59:07 (Europe/Lisbon)": the exact time, on demand. */
 export function exactWords(at: number, zone: string): string {

@@ -119,7 +119,7 @@ export function PostActions({
           Remove
         </button>
       )}
-      {post.removed && (isStaff || post.mine) && vantage === null && (
+      {post.removed && (may.moderate.yes || post.mine) && vantage === null && (
         <button type="button" className={quietLink} onClick={() => void run(putBack, 'The post is back.')}>
           Put back
         </button>
@@ -129,7 +129,7 @@ export function PostActions({
           {body.revisions} versions
         </button>
       )}
-      {isStaff && vantage === null && (!post.removed || post.opens) && (
+      {may.moderate.yes && vantage === null && (!post.removed || post.opens) && (
         <StewardMenu post={post} edit={may.edit.yes && !post.mine ? () => void edit() : null} />
       )}
       <Nods forum={forum} post={post} nods={body.nods} changed={() => changed(false)} />
@@ -140,7 +140,7 @@ export function PostActions({
           Send
         </button>
       )}
-      {isStaff && post.waiting === 'held' && (
+      {may.moderate.yes && post.waiting === 'held' && (
         <Approval post={{ id: post.id, author: post.author! }} act={act} />
       )}
       {isStaff && body.draftKeptAt !== null && (

@@ -35,7 +35,7 @@ describe('why something cannot be done', () => {
   const at = Date.UTC(2026, 2, 10, 23, 59);
   it('is told in a sentence, with its date', () => {
     expect(whyNot({ code: 'phase', phase: 'readOnly', reason: { code: 'postingUntil', at } }, zone)).toBe(
-      'Posting closed Tue 10 Mar, 23:59. Everything stays to be read.',
+      'Posting closed Tue 10 Mar, 23:59. You can still read everything.',
     );
     expect(whyNot({ code: 'phase', phase: 'announced', reason: { code: 'postingFrom', at } }, zone)).toBe(
       'Posting opens Tue 10 Mar, 23:59.',
