@@ -12,6 +12,9 @@ describe('CSV', () => {
       ]),
     ).toBe('a,"b ""c""","d,e"\r\n\'=1+1,-2.50,\'@x\r\n');
     expect(csvCell('+351 210')).toBe("'+351 210");
+    for (const cell of ['＝1+1', '＋1', '－1', '−1', '＠x', '﹢1', ' =1+1', '\u00a0＝1'])
+      expect(csvCell(cell)).toBe(`'${cell}`);
+    expect(csvCell('a = b − c')).toBe('a = b − c');
   });
   it('gives back what was written, whatever it was', () => {
     fc.assert(

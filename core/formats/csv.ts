@@ -1,4 +1,5 @@
-const FORMULA = /^[=+\-@\t\r]/;
+/** What a spreadsheet takes for the beginning of a formula, in full width and as a true minus too, after white space it ignores. */
+const FORMULA = /^\s*[=+\-@\u2212\uFE62\uFE63\uFE66\uFE6B\uFF0B\uFF0D\uFF1D\uFF20]|^[\t\r\n]/u;
 const SPECIAL = /[",\r\n]/;
 const NUMBER = /^-?\d+(\.\d+)?$/;
 

@@ -9,6 +9,7 @@ import { forAdmin, open } from '../http/register';
 import { recordMember } from '../roster/recordMember';
 import { nameColumns } from '../roster/saveMember';
 import { forgetPassword, linkOf, makeLink, setPasswordWith } from '../sessions/links';
+import { refuseBorrowed } from '../sessions/ownership';
 import { personName } from '../sessions/personNames';
 
 async function everyone(deps: Deps, only?: string): Promise<contract.AdminPerson[]> {
@@ -130,6 +131,7 @@ export function adminRoutes(app: Express, deps: Deps): void {
       .values({ id: params.person, password_hash: null, ...columns })
       .onConflict((oc) => oc.column('id').doUpdateSet(columns))
       .execute();
+    if (administrator) await refuseBorrowed(deps, params.person, null);
     for (const { id } of (await person(deps, params.person)).courses) deps.courses.forget(id);
     return person(deps, params.person);
   });
@@ -188,6 +190,7 @@ export function adminRoutes(app: Express, deps: Deps): void {
       );
     });
     deps.courses.forget(courseId);
+    if (role === 'instructor') await refuseBorrowed(deps, params.person, courseId);
     return person(deps, params.person);
   });
 

@@ -16,6 +16,7 @@ const COMMITTED: readonly string[] = [
   '3fb33b88d80d3cbe9246ed8fa5a2a7922edc0bdfb33218ae0507c57d2fb1136a',
   '54b7f90b94fe1c0f9e71e440e32917e886cd56e6be30635acb70ac5fd43ca90a',
   '14f948710a32c12bfd8d335acb29da7a8aaa58b9175dc1f898a2f47acc4c0c21',
+  'f71c42c321e1589e177efed05ccd8b846888694e54b69363e58e5d2e9c3288a7',
 ];
 
 describe('migrations', () => {

@@ -10,6 +10,7 @@ import { judging } from './migrations/0007_judging';
 import { gradebook } from './migrations/0008_gradebook';
 import { items } from './migrations/0009_items';
 import { largeCourses } from './migrations/0010_large_courses';
+import { accounts } from './migrations/0013_accounts';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -27,6 +28,7 @@ export const MIGRATIONS: readonly string[] = [
   largeCourses,
   holding,
   rooms,
+  accounts,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

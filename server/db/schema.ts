@@ -15,6 +15,10 @@ export interface Database {
     sortable_name: string;
     password_hash: string | null;
     administrator: Generated<number>;
+    /** The course whose roster named them first; null: the administrator did. */
+    made_in: Generated<string | null>;
+    /** Who made the link their password was set with. */
+    password_by: Generated<string | null>;
   };
   session: {
     token_hash: string;

@@ -7,6 +7,22 @@ type Course = Awaited<ReturnType<typeof withForum>>;
 const view = async (who: Client) => (await who.get(F).expect(200)).body as ForumView;
 const ids = (forum: ForumView) => forum.posts.map(({ id }) => id);
 
+describe('the empty place of a removed post', () => {
+  it('brings nothing else of its author with it when it changes', async () => {
+    const c = await withForum();
+    await c.write(c.ines, 'ines-1', 8).expect(200);
+    await c.write(c.bram, 'bram-1', 8).expect(200);
+    await c.write(c.chidi, 'chidi-1', 8).expect(200);
+    await c.write(c.bram, 'answer', 4, 'chidi-1').expect(200);
+    await c.write(c.ines, 'below', 4, 'answer').expect(200);
+    await c.teodora.send('delete', `${F}/posts/answer`).expect(200);
+    const changed = (await c.ines.get(`${F}/changed?posts=answer`).expect(200)).body as ForumView;
+    expect(changed.posts.map(({ id, authorId }) => [id, authorId])).toEqual([['answer', null]]);
+    expect((await c.teodora.get(`${F}/changed?posts=answer`).expect(200)).text).toContain('bram-1');
+    await c.server.close();
+  });
+});
+
 describe('under the seal', () => {
   let c: Course;
   beforeEach(async () => {

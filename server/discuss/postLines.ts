@@ -69,9 +69,15 @@ async function staffWhoChanged(db: Db, opened: OpenForum, now: number): Promise<
 
 /** Some posts with everything else their authors wrote: a post that changes may change which required posts the others fill. */
 export function withTheirAuthors(opened: OpenForum, ids: readonly string[]): ReadonlySet<string> {
-  const authors = new Set(ids.flatMap((id) => opened.posts.get(id)?.authorId ?? []));
+  // Of an empty place it is not told whose it was, and so nothing else of theirs comes with it.
+  const authors = new Set(
+    ids.flatMap((id) => (opened.sees.get(id) === 'text' ? (opened.posts.get(id)?.authorId ?? []) : [])),
+  );
+  const asked = new Set(ids);
   return new Set(
-    [...opened.posts.values()].flatMap(({ id, authorId }) => (authors.has(authorId) ? [id] : [])),
+    [...opened.posts.values()].flatMap(({ id, authorId }) =>
+      authors.has(authorId) || asked.has(id) ? [id] : [],
+    ),
   );
 }
 

@@ -18,6 +18,7 @@ import { EMPTY_SCORE, keepScore, type StoredScore } from './keepScore';
 import type { RecordedScore } from './loadScores';
 import { giveDecided } from './giveDecided';
 import { fillingFor } from './giveScore';
+import { isSecond, readingsOf } from './readings';
 
 type Trx = Transaction<Database>;
 
@@ -33,7 +34,8 @@ interface Target {
 }
 
 /** Why a student is passed over, as it is told. */
-const PASSED: Record<PassedOver, string> = {
+const PASSED: Record<PassedOver | 'readFirst', string> = {
+  readFirst: 'wants a reading of your own first',
   excused: 'is excused',
   given: 'has a score already',
   nothing: 'has written nothing',
@@ -64,6 +66,7 @@ export function actOnDocket(
   const { names } = course.setup;
   const work = async (trx: Trx | Db): Promise<AnswerOf<typeof endpoint>> => {
     const data = await courseData(trx, course.setup, { forumId });
+    const readings = forum.evaluation!.secondReading ? await readingsOf(trx as Db, itemId) : null;
     const rows = await trx.selectFrom('score').selectAll().where('item_id', '=', itemId).execute();
     const stored = new Map(rows.map((row) => [row.student_id, row]));
     const changes: AnswerOf<typeof endpoint>['changes'] = [];
@@ -83,7 +86,9 @@ export function actOnDocket(
         act === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
       const suggestion = suggest(forum, part, decisions, now);
       const target: Target = { studentId: student.id, stored: kept, decisions, suggestion };
-      const passes = whyPassedOver(act, state, suggestion);
+      const reading = readings?.get(student.id);
+      const waits = reading !== undefined && isSecond(reading, course.person.id);
+      const passes = waits ? 'readFirst' : whyPassedOver(act, state, suggestion);
       if (passes !== null) {
         const why = PASSED[passes];
         passed.set(why, [...(passed.get(why) ?? []), student.id]);

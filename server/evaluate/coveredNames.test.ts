@@ -98,7 +98,18 @@ describe('names hidden until scores are given', () => {
     const view = await docket('');
     expect(view.forum.names).toBe('hiddenForAll');
     expect(plain(view)).not.toMatch(NAMES);
-    expect(plain(await desk('ines', ''))).not.toMatch(NAMES);
+    // By a real id nobody learns which number somebody has, nor does anything to them.
+    for (const id of ['ines', 'bram']) {
+      for (const query of ['', HIDDEN]) {
+        const refused = await c.teodora.get(`${F}/docket/${id}${query}`).expect(403);
+        expect(refused.body.code).toBe('namesHidden');
+        expect(refused.text).not.toContain('covered-');
+      }
+      await give(id, 0).expect(403);
+      const act = { id: `act-${id}`, act: 'zero', students: [id], preview: true };
+      await c.teodora.send('post', `${F}/docket`, act).expect(403);
+    }
+    expect(plain(await desk(view.rows[0]!.student.id, ''))).not.toMatch(NAMES);
   });
   it('stand behind aliases that nobody makes up', async () => {
     await c.teodora.get(`${F}/docket/covered-0123456789abcdef0123`).expect(404);

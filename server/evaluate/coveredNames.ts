@@ -4,7 +4,7 @@ import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { Post } from '../../core/course/post';
 import { forumIn, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
-import { notFound } from '../http/problem';
+import { notFound, refused } from '../http/problem';
 import { isSecond, readingsOf } from './readings';
 
 /** What begins every name that stands for a covered student. */
@@ -98,7 +98,15 @@ export async function coverNames(
     covers,
     byForum,
     studentOf: (id) => {
-      if (!isAlias(id)) return id;
+      if (!isAlias(id)) {
+        // Whoever names a student would learn from the answer which number they have.
+        if (byForum && covers(id))
+          throw refused(
+            'namesHidden',
+            'Names are hidden in this forum until a score is given. Open the student from the docket.',
+          );
+        return id;
+      }
       const student = byAlias.get(id);
       if (student === undefined) throw notFound();
       return student;

@@ -4,7 +4,7 @@ import { keepRecord } from '../course/record';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import type { Deps } from '../deps';
-import { notFound, wrongField } from '../http/problem';
+import { notFound, refused, wrongField } from '../http/problem';
 import { setReleased } from './release';
 
 /** How often the clock is looked at, ms. */
@@ -35,7 +35,18 @@ export function planRelease(
   if (at !== null && at <= now)
     throw wrongField('at', 'Choose a moment to come; what is given now can be released at once.');
   return db.transaction().execute(async (trx: Transaction<Database>) => {
-    const before = await plannedRelease(trx, itemId);
+    const planned = await trx
+      .selectFrom('planned_release')
+      .select(['at', 'by'])
+      .where('item_id', '=', itemId)
+      .executeTakeFirst();
+    const before = planned?.at ?? null;
+    // It releases what its planner may release; somebody limited to sections would release less in its place.
+    if (planned && planned.by !== course.person.id && course.member.sections !== 'all')
+      throw refused(
+        'notYours',
+        'Staff of all sections have planned this release; only they change it. You can still release your own students by hand.',
+      );
     await trx.deleteFrom('planned_release').where('item_id', '=', itemId).execute();
     if (at !== null)
       await trx

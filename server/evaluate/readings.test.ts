@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { ForumForEdit } from '../../contract/plan';
+import { textOf } from '../../core/text/textOf';
 import { at, F, withForum, type Client } from '../testing/testServer';
 
 type Course = Awaited<ReturnType<typeof withForum>>;
@@ -63,6 +64,30 @@ describe('a second reading', () => {
     expect(view.score).toMatchObject({ version: 0, points: null, givenBy: null, lines: [], remark: null });
     expect(view.score.decisions.parts).toEqual({});
     expect(view.suggestion!.incomplete).toBe(true);
+  });
+  it('is given before anything of the first is learned: by acting on many, by confirming', async () => {
+    for (const act of ['accept', 'zero', 'excuse', 'remark'])
+      for (const preview of [true, false]) {
+        const { body } = await anselm
+          .send('post', `${F}/docket`, {
+            id: `act-${act}`,
+            act,
+            students: ['ines'],
+            preview,
+            remark: act === 'remark' ? textOf('Well read.') : null,
+          })
+          .expect(200);
+        expect(body).toEqual({
+          changes: [],
+          passed: [
+            { why: 'wants a reading of your own first', students: [expect.objectContaining({ id: 'ines' })] },
+          ],
+        });
+      }
+    const { version } = (await deskOf(c.teodora)).score;
+    const refused = await anselm.send('put', `${F}/docket/ines/confirmed`, { version }).expect(403);
+    expect(refused.body.code).toBe('readFirst');
+    expect(refused.text).not.toContain('500');
   });
   it('is kept as it is typed, and leaves the score what it is', async () => {
     expect((await save(anselm, 300, false)).status).toBe(200);

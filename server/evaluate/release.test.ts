@@ -58,6 +58,12 @@ describe('a release at a set time', () => {
   });
   it('releases for an assistant only those they work with', async () => {
     await give('bram', 300, 0);
+    await plan(SIX).expect(200);
+    // Pilar works with one section; what staff of all have planned is not hers to cancel, or to make smaller.
+    await plan(null, c.pilar).expect(403);
+    await plan(SIX + 1000, c.pilar).expect(403);
+    expect((await docket()).forum.releaseAt).toBe(SIX);
+    await plan(null).expect(200);
     await plan(SIX, c.pilar).expect(200);
     c.server.now = SIX;
     await c.server.deps.releases.pass();

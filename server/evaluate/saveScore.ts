@@ -8,7 +8,7 @@ import { withinBounds, type Decisions, type Suggestion } from '../../core/scorin
 import { forumIn, worksWith, type InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Deps } from '../deps';
-import { conflict, notFound, wrongField } from '../http/problem';
+import { conflict, notFound, wrongField, refused } from '../http/problem';
 import type { Transaction } from 'kysely';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
@@ -198,12 +198,20 @@ export async function confirmScore(
   now: number,
   show: (trx: Db) => Promise<DeskView>,
 ): Promise<DeskView> {
-  const { card } = forumIn(course.setup, forumId);
+  const { card, forum } = forumIn(course.setup, forumId);
+  const { evaluation } = forum;
   if (!worksWith(course, studentId) || card.itemId === null) throw notFound();
   const itemId = card.itemId;
   return deps.db.transaction().execute(async (trx) => {
     const before = await storedScore(trx, itemId, studentId);
     if (!before || before.points === null) throw notFound();
+    const second =
+      evaluation?.secondReading && isSecond(await readingsFor(trx, itemId, studentId), course.person.id);
+    if (second)
+      throw refused(
+        'readFirst',
+        'Give your own reading first. Until then the first score is not shown to you.',
+      );
     if (before.version !== version)
       throw conflict('Someone else has scored this student since you opened the page.', await show(trx));
     await trx

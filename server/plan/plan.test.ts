@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { ForumForEdit } from '../../contract/plan';
 import {
   at,
   C,
@@ -9,6 +10,35 @@ import {
   type Client,
   type TestServer,
 } from '../testing/testServer';
+
+describe('an assistant limited to a section', () => {
+  it('learns nothing of the own terms and audience of other students', async () => {
+    const c = await withForum();
+    const { settings: now, version } = (await c.teodora.get(`${F}/settings`).expect(200))
+      .body as ForumForEdit;
+    const own = (id: string, ids: string[]) => ({
+      id,
+      targets: { kind: 'students', ids },
+      dates: { initialDue: { plusMinutes: 60 } },
+      numbers: {},
+    });
+    const rules = {
+      ...now.rules,
+      audience: { kind: 'listed', sectionIds: [], groupIds: [], studentIds: ['ines', 'bram'] },
+      ownTerms: [own('terms-1', ['ines']), own('terms-2', ['ines', 'bram'])],
+    };
+    await c.teodora
+      .send('put', `${F}/settings`, { version, settings: { ...now, rules }, publish: false, confirmed: true })
+      .expect(200);
+    for (const path of [`${F}/settings`, `${C}/plan`]) {
+      const text = (await c.pilar.get(path).expect(200)).text;
+      expect([path, text.includes('"ines"'), text.includes('terms-1')]).toEqual([path, false, false]);
+      expect(text).toContain('"bram"');
+      expect((await c.teodora.get(path).expect(200)).text).toContain('"ines"');
+    }
+    await c.server.close();
+  });
+});
 
 describe('building a forum', () => {
   let server: TestServer;

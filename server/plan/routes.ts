@@ -5,6 +5,7 @@ import * as guides from '../../contract/guides';
 import * as recipes from '../../contract/recipes';
 import { asked } from '../../core/access/asked';
 import { resolveTerms } from '../../core/access/resolveTerms';
+import { rulesFor } from '../course/forumFor';
 import { worksWith } from '../course/inCourse';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
@@ -57,7 +58,7 @@ export function planRoutes(app: Express, deps: Deps): void {
           unitId: card.unitId,
           categoryId: card.categoryId,
           version: card.version,
-          forum,
+          forum: rulesFor(course, forum),
           posts: posts.get(forum.id) ?? 0,
           asked: students.filter(isAsked).length,
           pinned: card.pinned,
@@ -88,9 +89,10 @@ export function planRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, contract.getForumSettings, 'staff', ({ course, params }) =>
-    forumForEdit(deps.db, course.setup.id, params.forum),
-  );
+  forMember(app, deps, contract.getForumSettings, 'staff', async ({ course, params }) => {
+    const found = await forumForEdit(deps.db, course.setup.id, params.forum);
+    return { ...found, settings: { ...found.settings, rules: rulesFor(course, found.settings.rules) } };
+  });
 
   forMember(app, deps, contract.saveForum, 'instructor', ({ course, params, body, now }) =>
     saveForum(deps, course, params.forum, body, now),

@@ -77,6 +77,7 @@ export async function writeRosterRow(
         .values({
           id: personId,
           password_hash: null,
+          made_in: setup.id,
           administrator: 0,
           ...nameColumns({
             givenName: fields.givenName ?? '',

@@ -4,10 +4,10 @@ import type { Database } from '../db/schema';
 import { personName } from '../sessions/personNames';
 
 /**
- * Whether an instructor of a course may change a person's name and e-mail: only of someone who is in no course that
- * others teach, and who is no administrator; for everyone else the administrator does it.
+ * Whom the instructors of a course may not rename or give another e-mail: who is in another course too, whom its roster did not
+ * name first, and administrators; for them the administrator does it.
  */
-async function alsoElsewhere(db: Kysely<Database>, courseId: string): Promise<ReadonlySet<string>> {
+async function namedElsewhere(db: Kysely<Database>, courseId: string): Promise<ReadonlySet<string>> {
   const rows = await db
     .selectFrom('member as here')
     .innerJoin('member as there', 'there.person_id', 'here.person_id')
@@ -16,13 +16,19 @@ async function alsoElsewhere(db: Kysely<Database>, courseId: string): Promise<Re
     .where('here.course_id', '=', courseId)
     .where('there.course_id', '!=', courseId)
     .execute();
-  const administrators = await db.selectFrom('person').select('id').where('administrator', '=', 1).execute();
-  return new Set([...rows.map((row) => row.person_id), ...administrators.map((row) => row.id)]);
+  const others = await db
+    .selectFrom('person')
+    .select('id')
+    .where((eb) =>
+      eb.or([eb('administrator', '=', 1), eb('made_in', 'is', null), eb('made_in', '!=', courseId)]),
+    )
+    .execute();
+  return new Set([...rows.map((row) => row.person_id), ...others.map((row) => row.id)]);
 }
 
 /** Everyone who is or was in a course, by sortable name. */
 export async function rosterPeople(db: Kysely<Database>, courseId: string): Promise<RosterPerson[]> {
-  const elsewhere = await alsoElsewhere(db, courseId);
+  const elsewhere = await namedElsewhere(db, courseId);
   const rows = await db
     .selectFrom('member')
     .innerJoin('person', 'person.id', 'member.person_id')

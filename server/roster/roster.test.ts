@@ -134,6 +134,51 @@ describe('the roster', () => {
     await server.db.updateTable('person').set({ password_hash: null }).where('id', '=', 'ines').execute();
     await teodora.send('post', `${C}/roster/ines/link`).expect(403);
   });
+  it('makes no link for an account that it did not make, or that is more than a student of the instructor', async () => {
+    const { db } = server;
+    const made = (id: string) =>
+      db
+        .insertInto('person')
+        .values({
+          id,
+          email: `${id}@fenwick-hollow.example`,
+          given_name: 'Noor',
+          family_name: 'van Dijk',
+          preferred_name: null,
+          sortable_name: 'Dijk, Noor van',
+          password_hash: null,
+        })
+        .execute();
+    await made('before');
+    // Made by the administrator, used by nobody yet, and put on a roster by an instructor.
+    const added = await save('whatever', 0, { ...fields(), email: 'before@fenwick-hollow.example' }).expect(
+      200,
+    );
+    expect(added.body).toMatchObject({ id: 'before', canSignIn: false, mayRename: false });
+    await teodora.send('post', `${C}/roster/before/link`).expect(403);
+    await save('noor', 0, { ...fields(), studentNumber: 'another' }).expect(200);
+    await teodora.send('post', `${C}/roster/noor/link`).expect(200);
+    await db
+      .updateTable('member')
+      .set({ role: 'assistant', section_id: null })
+      .where('person_id', '=', 'noor')
+      .execute();
+    await teodora.send('post', `${C}/roster/noor/link`).expect(403);
+  });
+  it('a password set with an instructor’s link is taken away when its owner is to teach elsewhere', async () => {
+    const { db } = server;
+    await save('noor', 0, fields()).expect(200);
+    const { address } = (await teodora.send('post', `${C}/roster/noor/link`).expect(200)).body;
+    await ines
+      .send('post', `/api/links/${address.split('/').at(-1)}`, { password: 'long enough to remember' })
+      .expect(200);
+    await db.updateTable('person').set({ administrator: 1 }).where('id', '=', 'anselm').execute();
+    const anselm = await server.as('anselm');
+    const give = (courseId: string, role: string) =>
+      anselm.send('put', '/api/admin/people/noor/roles', { courseId, role }).expect(200);
+    expect((await give('elsewhere', 'assistant')).body.canSignIn).toBe(true);
+    expect((await give('elsewhere', 'instructor')).body.canSignIn).toBe(false);
+  });
   it('makes a one-time link for who has no password, once', async () => {
     await teodora.send('post', `${C}/roster/ines/link`).expect(403);
     await save('noor', 0, fields()).expect(200);

@@ -10,6 +10,7 @@ import type { Deps } from '../deps';
 import { notFound, refused } from '../http/problem';
 import { forMember } from '../http/register';
 import { makeLink } from '../sessions/links';
+import { whyNoLink } from '../sessions/ownership';
 import { signedIn } from '../sessions/sessions';
 import { dropGroupPlan, groupPlans, saveGroupPlan } from './groupPlans';
 import { importRoster } from './importRoster';
@@ -68,12 +69,14 @@ export function rosterRoutes(app: Express, deps: Deps): void {
 
   forMember(app, deps, contract.makeMemberLink, 'instructor', async ({ course, params }) => {
     if (!course.setup.members.has(params.person)) throw notFound();
-    const person = (await rosterPeople(deps.db, course.setup.id)).find(({ id }) => id === params.person)!;
-    // A link opens an account: not one that has a password, and not one that is used in courses of others too.
-    if (person.canSignIn)
+    const why = await whyNoLink(deps.db, course.person.id, params.person);
+    if (why === 'hasPassword')
       throw refused('hasPassword', 'They have a password already; only the administrator resets it.');
-    if (!person.mayRename)
-      throw refused('notYours', 'They are in other courses too; only the administrator makes them a link.');
+    if (why === 'notYours')
+      throw refused(
+        'notYours',
+        'Their account was not made in your courses, or they are more than a student there; only the administrator makes them a link.',
+      );
     return makeLink(deps, params.person, course.person.id);
   });
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { MemberFields, RosterPerson } from '../../contract/roster';
 import type { InCourse } from '../course/inCourse';
 import type { Deps } from '../deps';
+import { refuseBorrowed } from '../sessions/ownership';
 import { conflict, notFound, Problem, refused, wrongField } from '../http/problem';
 import type { Trx } from '../plan/forumRow';
 import { rosterPeople } from './people';
@@ -139,7 +140,7 @@ export async function saveMember(
       if (taken) throw new Problem(409, 'idTaken', 'This id belongs to someone else; send a new one.');
       await trx
         .insertInto('person')
-        .values({ id, ...names, password_hash: null, administrator: 0 })
+        .values({ id, ...names, password_hash: null, administrator: 0, made_in: setup.id })
         .execute();
     }
     if (before && before.role === 'student' && !change.confirmed && before.section_id !== section)
@@ -185,6 +186,8 @@ export async function saveMember(
     return rosterPerson(trx, setup.id, id);
   });
   deps.courses.forget(setup.id);
+  if (saved.role === 'instructor' && (await refuseBorrowed(deps, saved.id, setup.id)))
+    return { ...saved, canSignIn: false };
   return saved;
 }
 

@@ -53,6 +53,7 @@ async function liveLink(deps: Deps, token: string) {
       'preferred_name',
       'expires_at',
       'used_at',
+      'made_by',
     ])
     .where('token_hash', '=', hashOf(token))
     .executeTakeFirst();
@@ -82,7 +83,11 @@ export async function setPasswordWith(deps: Deps, token: string, password: strin
       .where('used_at', 'is', null)
       .executeTakeFirstOrThrow();
     if (numUpdatedRows === 0n) throw notFound();
-    await trx.updateTable('person').set({ password_hash }).where('id', '=', row.id).execute();
+    await trx
+      .updateTable('person')
+      .set({ password_hash, password_by: row.made_by })
+      .where('id', '=', row.id)
+      .execute();
     await trx.deleteFrom('session').where('person_id', '=', row.id).execute();
   });
   deps.live.sessionsEnded(row.id);

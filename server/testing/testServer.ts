@@ -94,6 +94,7 @@ async function layOut(db: Db): Promise<void> {
         preferred_name: null,
         sortable_name: `Example, ${id}`,
         password_hash,
+        made_in: role === 'student' ? 'rivers' : null,
       })
       .execute();
     await db

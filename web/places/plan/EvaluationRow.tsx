@@ -182,7 +182,12 @@ export function EvaluationRow({
           {says('lookUntil')}
           <label className={line}>
             <input type="checkbox" className="checkbox checkbox-sm" {...form.register('hideNames')} />
-            Whoever scores sees names only once a score is given
+            <span>
+              In the docket and on the Desk, names are hidden until a score is given
+              <span className="quiet block text-xs">
+                The conversation, search and the gradebook still show who wrote what.
+              </span>
+            </span>
           </label>
           <label className={line}>
             <input type="checkbox" className="checkbox checkbox-sm" {...form.register('secondReading')} />

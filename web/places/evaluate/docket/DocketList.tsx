@@ -132,7 +132,12 @@ export function DocketList({
         </div>
         <p className="mt-1.5 flex flex-wrap items-center gap-x-4">
           {view.forum.names === 'hiddenForAll' ? (
-            <span className="quiet text-xs">Names hidden until scored</span>
+            <span
+              className="quiet text-xs"
+              title="In the docket and on the Desk. The conversation, search and the gradebook still show who wrote what."
+            >
+              Names hidden here until scored
+            </span>
           ) : (
             <label
               className="flex items-center gap-1.5 text-xs"
