@@ -8,6 +8,7 @@ import { CourseClock, saveClock, savedClock } from '../server/clock';
 import type { TrustProxy } from '../server/config';
 import { openDatabase, type Db } from '../server/db/open';
 import { folderTransport } from '../server/mail/transport';
+import { receivedIsWritten } from '../server/reading/received';
 import { listen } from '../server/serve';
 import { PASSWORD, START } from './course';
 import { layOutDemo } from './layOut';
@@ -82,6 +83,7 @@ export async function startDemo(options: {
   const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: options.trustProxy });
   const { server, port } = await listen(app, options.port, options.host ?? '127.0.0.1').catch(
     async (error: unknown) => {
+      await receivedIsWritten(db);
       await db.destroy();
       throw error;
     },
@@ -99,6 +101,7 @@ export async function startDemo(options: {
       await deps.releases.stop();
       await deps.mailer.stop();
       await saveClock(db, clock.now());
+      await receivedIsWritten(db);
       await db.destroy();
     },
   };

@@ -8,6 +8,7 @@ import { systemClock } from './clock';
 import { readConfig, type Config } from './config';
 import { openDatabase, type Db } from './db/open';
 import { folderTransport, serverTransport } from './mail/transport';
+import { receivedIsWritten } from './reading/received';
 import { listen, stopGracefully } from './serve';
 import { hashPassword } from './sessions/passwords';
 
@@ -66,6 +67,7 @@ async function main(): Promise<void> {
     async () => {
       await deps.releases.stop();
       await deps.mailer.stop();
+      await receivedIsWritten(db);
       await db.destroy();
     },
   );

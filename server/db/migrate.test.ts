@@ -17,6 +17,7 @@ const COMMITTED: readonly string[] = [
   '54b7f90b94fe1c0f9e71e440e32917e886cd56e6be30635acb70ac5fd43ca90a',
   '14f948710a32c12bfd8d335acb29da7a8aaa58b9175dc1f898a2f47acc4c0c21',
   'f71c42c321e1589e177efed05ccd8b846888694e54b69363e58e5d2e9c3288a7',
+  '38af73457ea7a7cdd82426dc7a42e64714a8261ef060c1ab9e8fdee81e080735',
 ];
 
 describe('migrations', () => {

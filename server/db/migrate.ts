@@ -11,6 +11,7 @@ import { gradebook } from './migrations/0008_gradebook';
 import { items } from './migrations/0009_items';
 import { largeCourses } from './migrations/0010_large_courses';
 import { accounts } from './migrations/0013_accounts';
+import { received } from './migrations/0014_received';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -29,6 +30,7 @@ export const MIGRATIONS: readonly string[] = [
   holding,
   rooms,
   accounts,
+  received,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

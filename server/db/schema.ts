@@ -200,7 +200,9 @@ export interface Database {
   read_mark: { person_id: string; post_id: string; at: number };
   bookmark: { person_id: string; post_id: string; at: number };
   /** When the text of a post first reached a student of a sealed forum. */
+  /** What reached somebody before versions were kept, in sealed forums. */
   received: { person_id: string; post_id: string; at: number };
+  received_log: { person_id: string; forum_id: string; chunk: number; data: Buffer };
   /** A forum or a post that somebody sent to others, with a line of their own. */
   sending: {
     id: string;

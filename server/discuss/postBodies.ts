@@ -5,7 +5,7 @@ import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { OpenForum } from './access';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
-import { hasQuotes, htmlForReader, struckIn } from './quotes';
+import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
 import { noteReceived } from '../reading/received';
 import { removalsOf } from './removals';
 
@@ -99,10 +99,17 @@ export async function postBodies(
       return [id, body];
     }),
   );
-  await noteReceived(
+  const quoted = texts.flatMap(({ id, html }) => quotesShown(html, id, opened, isStruck));
+  const whole = texts.map(({ id, number }) => ({ id, version: number }));
+  noteReceived(
     db,
     course,
-    ids.map((id) => opened.posts.get(id)!),
+    [...whole, ...quoted].map(({ id, version }) => ({
+      id,
+      version,
+      forumId: forum.id,
+      authorId: opened.posts.get(id)!.authorId,
+    })),
     now,
   );
   return ids.map((id) => byId.get(id)!);

@@ -71,6 +71,19 @@ export function htmlForReader(
   });
 }
 
+/** The passages that {@link htmlForReader} shows a reader who is no staff: from which version of which post. */
+export function quotesShown(
+  html: string,
+  postId: string,
+  opened: OpenForum,
+  isStruck: (postId: string, sourceId: string) => boolean,
+): { id: string; version: number }[] {
+  if (!hasQuotes(html)) return [];
+  return [...html.matchAll(QUOTATION)].flatMap(([, id, version]) =>
+    opened.sees.get(id!) === 'text' && !isStruck(postId, id!) ? [{ id: id!, version: Number(version) }] : [],
+  );
+}
+
 /** The text of one's own post for the editor, without passages one may not read any more. */
 export function docForAuthor(doc: RichNode, opened: OpenForum): RichNode {
   return withoutPassages(doc, (sourceId) => opened.sees.get(sourceId) !== 'text');

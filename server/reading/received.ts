@@ -1,37 +1,238 @@
+import { LRUCache } from 'lru-cache';
+import type { Kysely } from 'kysely';
+import { SECOND } from '../../core/time/instant';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import { packReceipts, unpackReceipts, type Receipt } from './receivedLog';
 
-/** What is known to have been written down already; it spares asking the database at every reading. */
-const noted = new WeakMap<Db, Set<string>>();
-/** Then the oldest are forgotten; noting them again changes nothing. */
-const NOTED_AT_MOST = 500_000;
+/** A text, or a passage of it, that leaves the server for a student. */
+export interface Sent {
+  readonly id: string;
+  readonly forumId: string;
+  readonly authorId: string;
+  readonly version: number;
+}
+
+/** What is noted is written together, so long after the first of it. */
+const GATHER = 2 * SECOND;
+/** A row that has grown to so many bytes is left as it is, and another begun. */
+const ROW = 4096;
+/** What is known of so many posts of students is kept in memory. */
+const KNOWN = 2_000_000;
+
+/** What reached one student in one forum: every version once. */
+interface Known {
+  readonly versions: Set<string>;
+  /** The row that is being added to. */
+  chunk: number;
+  receipts: Receipt[];
+}
 
 /**
- * Writes down when the texts of posts first reached a student of a sealed forum, so that staff can see what somebody could have
- * taken from others between two versions of their own. Looking through somebody's eyes writes nothing. (product §3, evidence)
+ * Writes down what reached whom: of every student each version of each post, when it first left the server for them, in every forum
+ * and by every way out. It is gathered in memory and written beside the requests, a few bytes a post.
  */
-export async function noteReceived(
-  db: Db,
-  course: InCourse,
-  posts: readonly { readonly id: string; readonly forumId: string; readonly authorId: string }[],
-  now: number,
-): Promise<void> {
-  const { person, setup } = course;
-  if (person.kind !== 'student' || course.vantage) return;
-  const known = noted.get(db) ?? new Set<string>();
-  noted.set(db, known);
-  const fresh = posts.filter(
-    ({ id, forumId, authorId }) =>
-      authorId !== person.id &&
-      (setup.forums.get(forumId)?.seal ?? null) !== null &&
-      !known.has(`${person.id} ${id}`),
-  );
-  if (fresh.length === 0) return;
-  await db
-    .insertInto('received')
-    .values(fresh.map(({ id }) => ({ person_id: person.id, post_id: id, at: now })))
-    .onConflict((conflict) => conflict.doNothing())
+class ReceivedLog {
+  readonly #known = new LRUCache<string, Known>({
+    maxSize: KNOWN,
+    sizeCalculation: ({ versions }) => versions.size + 20,
+  });
+  #waiting = new Map<
+    string,
+    { personId: string; forumId: string; sent: { post: string; version: number; at: number }[] }
+  >();
+  #timer: NodeJS.Timeout | null = null;
+  #work: Promise<void> = Promise.resolve();
+
+  constructor(private readonly db: Db) {}
+
+  note(personId: string, sent: readonly Sent[], now: number): void {
+    for (const { id, forumId, version } of sent) {
+      const key = `${personId} ${forumId}`;
+      if (this.#known.get(key)?.versions.has(`${id} ${version}`)) continue;
+      const waiting = this.#waiting.get(key) ?? { personId, forumId, sent: [] };
+      this.#waiting.set(key, waiting);
+      waiting.sent.push({ post: id, version, at: now });
+    }
+    if (this.#waiting.size > 0) {
+      this.#timer ??= setTimeout(() => void this.settled().catch(() => undefined), GATHER);
+      this.#timer.unref();
+    }
+  }
+
+  /** Resolves when everything noted so far is written. */
+  settled(): Promise<void> {
+    if (this.#timer) clearTimeout(this.#timer);
+    this.#timer = null;
+    this.#work = this.#work.catch(() => undefined).then(() => this.#write());
+    return this.#work;
+  }
+
+  async #write(): Promise<void> {
+    const waiting = this.#waiting;
+    if (waiting.size === 0) return;
+    this.#waiting = new Map();
+    try {
+      await this.db.transaction().execute(async (trx) => {
+        for (const { personId, forumId, sent } of waiting.values())
+          await this.#add(trx, personId, forumId, sent);
+      });
+    } catch (error) {
+      // What is not written is not known either; it waits for the next time.
+      for (const [key, entry] of waiting) {
+        this.#known.delete(key);
+        const since = this.#waiting.get(key)?.sent ?? [];
+        this.#waiting.set(key, { ...entry, sent: [...entry.sent, ...since] });
+      }
+      throw error;
+    }
+  }
+
+  async #add(
+    trx: Kysely<Database>,
+    personId: string,
+    forumId: string,
+    sent: readonly { post: string; version: number; at: number }[],
+  ): Promise<void> {
+    const key = `${personId} ${forumId}`;
+    const known = this.#known.get(key) ?? (await load(trx, personId, forumId));
+    const fresh = sent.filter(({ post, version }) => {
+      const name = `${post} ${version}`;
+      if (known.versions.has(name)) return false;
+      known.versions.add(name);
+      return true;
+    });
+    if (fresh.length > 0) {
+      const numbers = await numbersOf(
+        trx,
+        fresh.map(({ post }) => post),
+      );
+      known.receipts.push(
+        ...fresh.flatMap(({ post, version, at }) => {
+          const number = numbers.get(post);
+          return number === undefined ? [] : [{ post: number, version, at }];
+        }),
+      );
+      const data = packReceipts(known.receipts);
+      await trx
+        .insertInto('received_log')
+        .values({ person_id: personId, forum_id: forumId, chunk: known.chunk, data })
+        .onConflict((oc) => oc.columns(['person_id', 'forum_id', 'chunk']).doUpdateSet({ data }))
+        .execute();
+      if (data.length >= ROW) {
+        known.chunk++;
+        known.receipts = [];
+      }
+    }
+    this.#known.set(key, known);
+  }
+}
+
+/** The numbers of some posts' texts. */
+async function numbersOf(db: Kysely<Database>, posts: readonly string[]): Promise<Map<string, number>> {
+  const found = new Map<string, number>();
+  for (let at = 0; at < posts.length; at += 1000) {
+    const rows = await db
+      .selectFrom('post_text')
+      .select(['id', 'post_id'])
+      .where('post_id', 'in', posts.slice(at, at + 1000))
+      .execute();
+    for (const { id, post_id } of rows) found.set(post_id, id);
+  }
+  return found;
+}
+
+async function rowsOf(db: Kysely<Database>, personId: string, forumId: string) {
+  return db
+    .selectFrom('received_log')
+    .select(['chunk', 'data'])
+    .where('person_id', '=', personId)
+    .where('forum_id', '=', forumId)
+    .orderBy('chunk')
     .execute();
-  if (known.size > NOTED_AT_MOST) known.clear();
-  for (const { id } of fresh) known.add(`${person.id} ${id}`);
+}
+
+async function load(db: Kysely<Database>, personId: string, forumId: string): Promise<Known> {
+  const rows = await rowsOf(db, personId, forumId);
+  const all = rows.flatMap(({ data }) => unpackReceipts(data));
+  const posts = new Map<number, string>();
+  const numbers = [...new Set(all.map(({ post }) => post))];
+  for (let at = 0; at < numbers.length; at += 1000)
+    for (const { id, post_id } of await db
+      .selectFrom('post_text')
+      .select(['id', 'post_id'])
+      .where('id', 'in', numbers.slice(at, at + 1000))
+      .execute())
+      posts.set(id, post_id);
+  const last = rows.at(-1);
+  const isFull = last !== undefined && last.data.length >= ROW;
+  return {
+    versions: new Set(all.map(({ post, version }) => `${posts.get(post)} ${version}`)),
+    chunk: last === undefined ? 0 : isFull ? last.chunk + 1 : last.chunk,
+    receipts: last === undefined || isFull ? [] : unpackReceipts(last.data),
+  };
+}
+
+/** By what a database and its transactions have in common. */
+const logs = new WeakMap<object, ReceivedLog>();
+
+function logOf(db: Kysely<Database>): ReceivedLog | null {
+  const { adapter } = db.getExecutor();
+  const known = logs.get(adapter);
+  if (known || db.isTransaction) return known ?? null;
+  const made = new ReceivedLog(db);
+  logs.set(adapter, made);
+  return made;
+}
+
+/**
+ * Takes note of texts that leave the server for a student, so that it can be said later what they had in their hands when. Looking
+ * through somebody's eyes reaches nobody, and one's own posts are no news. (product §3, evidence)
+ */
+export function noteReceived(db: Db, course: InCourse, sent: readonly Sent[], now: number): void {
+  const { person } = course;
+  if (person.kind !== 'student' || course.vantage) return;
+  const others = sent.filter(({ authorId }) => authorId !== person.id);
+  if (others.length > 0) logOf(db)?.note(person.id, others, now);
+}
+
+/** Resolves when everything that was noted is written: before it is read, and before the database is closed. */
+export async function receivedIsWritten(db: Db): Promise<void> {
+  await logs.get(db.getExecutor().adapter)?.settled();
+}
+
+/** When a version of a post first reached a student. */
+export interface Reached {
+  readonly postId: string;
+  /** null: before versions were kept, some version did. */
+  readonly version: number | null;
+  readonly at: number;
+}
+
+/** Everything that reached a student in a forum, in the order it did. */
+export async function reachedIn(db: Db, personId: string, forumId: string): Promise<Reached[]> {
+  await receivedIsWritten(db);
+  const rows = await rowsOf(db, personId, forumId);
+  const receipts = rows.flatMap(({ data }) => unpackReceipts(data));
+  const texts = await db
+    .selectFrom('post_text')
+    .innerJoin('post', 'post.id', 'post_text.post_id')
+    .select(['post_text.id', 'post_id'])
+    .where('post.forum_id', '=', forumId)
+    .execute();
+  const posts = new Map(texts.map(({ id, post_id }) => [id, post_id]));
+  const before = await db
+    .selectFrom('received')
+    .innerJoin('post', 'post.id', 'received.post_id')
+    .select(['received.post_id', 'received.at'])
+    .where('received.person_id', '=', personId)
+    .where('post.forum_id', '=', forumId)
+    .execute();
+  return [
+    ...before.map(({ post_id, at }) => ({ postId: post_id, version: null, at })),
+    ...receipts.flatMap(({ post, version, at }) =>
+      posts.has(post) ? [{ postId: posts.get(post)!, version, at }] : [],
+    ),
+  ].sort((a, b) => a.at - b.at);
 }

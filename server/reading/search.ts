@@ -118,17 +118,24 @@ export async function searchPosts(
     author_id: string;
     created_at: number;
     marked: string;
+    version: number;
   }>`
     SELECT post.id, post.forum_id, post.author_id, post.created_at,
+      (SELECT max(number) FROM revision WHERE revision.post_id = post.id) AS version,
       snippet(post_search, 0, ${OPEN}, ${CLOSE}, ' … ', 28) AS marked
     ${found(match, sql`post.id IN (SELECT value FROM json_each(${JSON.stringify(shown)}))`)}`.execute(db);
   const place = new Map(shown.map((id, index) => [id, index]));
   rows.sort((one, other) => place.get(one.id)! - place.get(other.id)!);
   const { setup } = course;
-  await noteReceived(
+  noteReceived(
     db,
     course,
-    rows.map((row) => ({ id: row.id, forumId: row.forum_id, authorId: row.author_id })),
+    rows.map((row) => ({
+      id: row.id,
+      forumId: row.forum_id,
+      authorId: row.author_id,
+      version: row.version,
+    })),
     now,
   );
   return {

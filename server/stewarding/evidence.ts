@@ -15,6 +15,7 @@ import { postsOfForum } from '../discuss/forumPosts';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { notFound } from '../http/problem';
+import { reachedIn } from '../reading/received';
 
 const NONE: Distance = { words: 0, share: 0 };
 /** Distances that were worked out; versions never change. */
@@ -103,14 +104,10 @@ export async function evidenceMarks(
 
 /** When each post first reached a student. */
 async function receivedBy(db: Db, studentId: string, forumId: string): Promise<Map<string, number>> {
-  const rows = await db
-    .selectFrom('received')
-    .innerJoin('post', 'post.id', 'received.post_id')
-    .select(['received.post_id', 'received.at'])
-    .where('received.person_id', '=', studentId)
-    .where('post.forum_id', '=', forumId)
-    .execute();
-  return new Map(rows.map(({ post_id, at }) => [post_id, at]));
+  const first = new Map<string, number>();
+  for (const { postId, at } of await reachedIn(db, studentId, forumId))
+    if (!first.has(postId)) first.set(postId, at);
+  return first;
 }
 
 /**

@@ -2,6 +2,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { StewardingView } from '../../contract/stewarding';
+import { reachedIn } from '../reading/received';
 import { seenPosts } from '../testing/seenPosts';
 import { at, C, F, withForum, words, type Client } from '../testing/testServer';
 
@@ -326,12 +327,9 @@ describe('evidence', () => {
     await c.write(c.ines, 'ines-1', 20).expect(200);
     await c.write(c.bram, 'bram-1', 2).expect(200);
     await c.teodora.get(`${F}?as=bram&at=${c.server.now}`).expect(200);
-    const rows = await c.server.db.selectFrom('received').selectAll().execute();
-    expect(rows).toEqual([]);
+    expect(await reachedIn(c.server.db, 'bram', 'floodplain')).toEqual([]);
     await c.bram.get(`${C}/search?find=river`).expect(200);
-    expect(await c.server.db.selectFrom('received').select('post_id').execute()).toEqual([
-      { post_id: 'ines-1' },
-    ]);
+    expect(await reachedIn(c.server.db, 'bram', 'floodplain')).toMatchObject([{ postId: 'ines-1' }]);
   });
   it('is kept from an assistant who does not work with the student', async () => {
     c = await withForum(sealed);

@@ -14,6 +14,7 @@ import type { CourseCache } from '../course/courseCache';
 import { openDatabase, type Db } from '../db/open';
 import type { Deps } from '../deps';
 import { folderTransport, type MailTransport } from '../mail/transport';
+import { receivedIsWritten } from '../reading/received';
 import { hashPassword } from '../sessions/passwords';
 
 export const PASSWORD = 'a long enough password';
@@ -199,6 +200,7 @@ export async function testServer(
       deps.live.stop();
       await deps.releases.stop();
       await deps.mailer.stop();
+      await receivedIsWritten(db);
       await db.destroy();
       rmSync(dataFolder, { recursive: true, force: true });
     },
