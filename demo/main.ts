@@ -2,12 +2,11 @@ import { resolve } from 'node:path';
 import { readConfig } from '../server/config';
 import { stopGracefully } from '../server/serve';
 import { PASSWORD } from './course';
-import { clearData, startDemo } from './start';
+import { startDemo } from './start';
 
 async function main(): Promise<void> {
   const config = readConfig(process.env);
   const dataFolder = resolve(config.dataFolder ?? '.demo-data');
-  if (process.argv.includes('--fresh')) clearData(dataFolder);
   const demo = await startDemo({
     dataFolder,
     port: config.port,
@@ -15,6 +14,7 @@ async function main(): Promise<void> {
     trustProxy: config.trustProxy,
     logLevel: process.env.LOG_LEVEL,
     say: (line) => console.log(line),
+    fresh: process.argv.includes('--fresh'),
   });
   console.log(`
   Juror is ready: http://localhost:${demo.port}

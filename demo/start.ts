@@ -1,11 +1,12 @@
-import { accessSync, constants, mkdirSync, rmSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import pino from 'pino';
 import type { Server } from 'node:http';
 import { createApp } from '../server/app';
 import { assemble, begin } from '../server/assemble';
-import { CourseClock, saveClock, savedClock } from '../server/clock';
+import { CourseClock, newestWritten, saveClock, savedClock } from '../server/clock';
 import type { TrustProxy } from '../server/config';
+import { lockFolder } from '../server/db/folderLock';
 import { openDatabase, type Db } from '../server/db/open';
 import { folderTransport } from '../server/mail/transport';
 import { receivedIsWritten } from '../server/reading/received';
@@ -26,20 +27,38 @@ export interface RunningDemo {
   readonly close: () => Promise<void>;
 }
 
-/** The latest instant anything was written at: after a hard stop the clock never starts before it. */
-async function latestWritten(db: Db): Promise<number> {
-  const { at } = await db
-    .selectFrom('revision')
-    .select((eb) => eb.fn.max('at').as('at'))
-    .executeTakeFirstOrThrow();
-  return at ?? 0;
-}
+/** Stands in a data folder while the demo is laid out; what it is found beside was never finished. */
+const UNFINISHED = 'demo-unfinished';
 
 /** Removes what an earlier demo left in a data folder. */
 export function clearData(dataFolder: string): void {
-  for (const name of ['juror.sqlite', 'juror.sqlite-wal', 'juror.sqlite-shm', 'files', 'outbox']) {
+  for (const name of ['juror.sqlite', 'juror.sqlite-wal', 'juror.sqlite-shm', 'files', 'outbox', UNFINISHED])
     rmSync(join(dataFolder, name), { recursive: true, force: true });
+}
+
+/** Opens the demo's data, which is laid out where there is none yet. */
+async function openDemo(dataFolder: string, say: (line: string) => void): Promise<{ db: Db; saved: number }> {
+  const mark = join(dataFolder, UNFINISHED);
+  // What was begun and not finished, because it was stopped meanwhile, is begun anew.
+  if (existsSync(mark)) clearData(dataFolder);
+  const db = openDatabase(dataFolder);
+  const saved = await savedClock(db);
+  if (saved !== null) return { db, saved };
+  const somebody = await db.selectFrom('person').select('id').limit(1).executeTakeFirst();
+  if (somebody) {
+    await db.destroy();
+    throw new Error(
+      `The data folder ${dataFolder} holds data that is not the demo's. Choose another: JUROR_DATA=/some/folder npm run demo`,
+    );
   }
+  const started = performance.now();
+  say('Laying out the demo course ...');
+  writeFileSync(mark, '');
+  await layOutDemo(db, dataFolder);
+  await saveClock(db, START);
+  rmSync(mark);
+  say(`  done in ${((performance.now() - started) / 1000).toFixed(1)} s`);
+  return { db, saved: START };
 }
 
 /**
@@ -54,6 +73,8 @@ export async function startDemo(options: {
   trustProxy?: TrustProxy;
   logLevel?: string;
   say?: (line: string) => void;
+  /** Lays the course out anew. */
+  fresh?: boolean;
 }): Promise<RunningDemo> {
   const { dataFolder, say = () => undefined } = options;
   try {
@@ -64,17 +85,14 @@ export async function startDemo(options: {
       `The data folder ${dataFolder} cannot be written. Choose another: JUROR_DATA=/some/folder npm run demo`,
     );
   }
-  const db = openDatabase(dataFolder);
-  let saved = await savedClock(db);
-  if (saved === null) {
-    const started = performance.now();
-    say('Laying out the demo course ...');
-    await layOutDemo(db, dataFolder);
-    say(`  done in ${((performance.now() - started) / 1000).toFixed(1)} s`);
-    saved = START;
-  }
+  const unlock = lockFolder(dataFolder);
+  if (options.fresh) clearData(dataFolder);
+  const { db, saved } = await openDemo(dataFolder, say).catch((error: unknown) => {
+    unlock();
+    throw error;
+  });
   // The clock is written down every few seconds; a post may be a little later than the last of these.
-  const clock = new CourseClock(Math.max(saved, Math.min(await latestWritten(db), saved + 2 * KEEP_EVERY)));
+  const clock = new CourseClock(Math.max(saved, Math.min(await newestWritten(db), saved + 2 * KEEP_EVERY)));
   const log = pino({ level: options.logLevel ?? 'warn' });
   const transport = folderTransport(dataFolder);
   const address = `http://localhost:${options.port}`;
@@ -85,6 +103,7 @@ export async function startDemo(options: {
     async (error: unknown) => {
       await receivedIsWritten(db);
       await db.destroy();
+      unlock();
       throw error;
     },
   );
@@ -103,6 +122,7 @@ export async function startDemo(options: {
       await saveClock(db, clock.now());
       await receivedIsWritten(db);
       await db.destroy();
+      unlock();
     },
   };
 }

@@ -1,9 +1,15 @@
 // npm start: production. No demo data, no sign-in without a password.
 import { spawn } from 'node:child_process';
+import { constants } from 'node:os';
 import { build, install } from './setUp.mjs';
 
 install();
 build();
-const child = spawn(process.execPath, ['--enable-source-maps', 'dist/node/server.js'], { stdio: 'inherit' });
+const child = spawn(process.execPath, ['--enable-source-maps', 'dist/node/server.js'], {
+  stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-child.on('exit', (code) => process.exit(code ?? 0));
+// A server that was ended by a signal did not end well, whatever its code says.
+child.on('exit', (code, signal) =>
+  process.exit(signal === null ? (code ?? 1) : 128 + (constants.signals[signal] ?? 0)),
+);

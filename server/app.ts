@@ -12,6 +12,7 @@ import { evaluateRoutes } from './evaluate/routes';
 import { exchangeRoutes } from './exchange/routes';
 import { fileRoutes } from './files/routes';
 import { gradebookRoutes } from './gradebook/routes';
+import { healthRoutes } from './http/health';
 import { noSuchRoute, problemHandler } from './http/problem';
 import { requestLog } from './http/requestLog';
 import { liveRoutes } from './live/routes';
@@ -68,7 +69,7 @@ export function createApp(
       next();
     },
   );
-  app.get('/healthz', (_req, res) => void res.json({ ok: true }));
+  healthRoutes(app, deps);
   app.get('/openapi.json', (_req, res) => void res.json(openapi()));
   app.use('/api', requestLog(deps.log), (_req, res, next) => {
     res.set({ 'Cache-Control': 'no-store', 'X-Juror-Now': String(deps.clock.now()) });
@@ -101,6 +102,8 @@ export function createApp(
       express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
     );
     app.use(express.static(folder, { index: false }));
+    // What programs ask for is never answered with the page for people.
+    app.get('/metrics', noSuchRoute);
     app.get('/{*path}', (_req, res) =>
       res.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { dotfiles: 'allow' }),
     );

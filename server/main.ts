@@ -4,12 +4,13 @@ import { resolve } from 'node:path';
 import pino from 'pino';
 import { createApp } from './app';
 import { assemble, begin } from './assemble';
-import { systemClock } from './clock';
+import { newestWritten, SteadyClock } from './clock';
 import { readConfig, type Config } from './config';
+import { lockFolder } from './db/folderLock';
 import { openDatabase, type Db } from './db/open';
 import { folderTransport, serverTransport } from './mail/transport';
 import { receivedIsWritten } from './reading/received';
-import { listen, stopGracefully } from './serve';
+import { atMost, listen, stopGracefully } from './serve';
 import { hashPassword } from './sessions/passwords';
 
 /** Makes the administrator on the first start; says what to set where nobody could sign in. */
@@ -49,6 +50,7 @@ async function main(): Promise<void> {
     throw new Error(`The data folder ${dataFolder} cannot be written. Choose another with JUROR_DATA.`);
   }
   const log = pino({ level: config.logLevel });
+  const unlock = lockFolder(dataFolder);
   const db = openDatabase(dataFolder);
   await firstAdministrator(db, config);
   const transport =
@@ -56,7 +58,15 @@ async function main(): Promise<void> {
       ? folderTransport(dataFolder)
       : serverTransport(config.mail.server, config.mail.from);
   const address = config.address ?? `http://localhost:${config.port}`;
-  const deps = assemble({ db, clock: systemClock, log, dataFolder, transport, address, demo: null });
+  const clock = new SteadyClock(await newestWritten(db), (by) =>
+    log.warn(
+      { by },
+      by < 0
+        ? 'The clock of this machine was set back. Juror goes on from where it was, more slowly, until the machine has caught up.'
+        : 'The clock of this machine jumped forward.',
+    ),
+  );
+  const deps = assemble({ db, clock, log, dataFolder, transport, address, demo: null });
   const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: config.trustProxy });
   const { server, port } = await listen(app, config.port, config.host);
   log.info({ port }, 'Juror is ready');
@@ -66,9 +76,11 @@ async function main(): Promise<void> {
     () => deps.live.stop(),
     async () => {
       await deps.releases.stop();
-      await deps.mailer.stop();
+      // A mail that is cut off is the same mail when it is tried again.
+      await atMost(1500, deps.mailer.stop());
       await receivedIsWritten(db);
       await db.destroy();
+      unlock();
     },
   );
 }

@@ -19,22 +19,53 @@ export function listen(app: Express, port: number, host: string): Promise<{ serv
   });
 }
 
+/** So long what comes on connections that are open already is still answered, ms. */
+const LAST_REQUESTS = 400;
+/** So long requests under way may take, ms, and so long everything together. */
+const PATIENCE = 4000;
+const AT_MOST = 5000;
+
 /**
- * Stops taking requests, ends what would never end by itself (`first`), lets those under way end (for five seconds at most), then
- * calls `last` and exits.
+ * Stops: ends what would never end by itself (`first`), answers what has been received and what comes meanwhile on open
+ * connections, each of which is then closed, takes nothing more, calls `last`, and exits; after five seconds at most.
  */
 export function stopGracefully(server: Server, first: () => void, last: () => Promise<void>): void {
   let stopping = false;
+  server.prependListener('request', (_req, res) => {
+    if (stopping) res.setHeader('Connection', 'close');
+  });
   const stop = () => {
     if (stopping) return;
     stopping = true;
-    const end = () => void last().then(() => process.exit(0));
-    const patience = setTimeout(() => server.closeAllConnections(), 5000);
-    patience.unref();
-    server.close(end);
+    setTimeout(() => process.exit(1), AT_MOST).unref();
+    const end = () =>
+      void last().then(
+        () => process.exit(0),
+        (error: unknown) => {
+          console.error(error);
+          process.exit(1);
+        },
+      );
     first();
-    server.closeIdleConnections();
+    setTimeout(() => {
+      server.close(end);
+      server.closeIdleConnections();
+      setTimeout(() => server.closeAllConnections(), PATIENCE - LAST_REQUESTS).unref();
+    }, LAST_REQUESTS);
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+  // Started by a script of ours: where that one is gone, nobody would stop this one.
+  if (process.connected) {
+    process.once('disconnect', stop);
+    process.channel?.unref();
+  }
+}
+
+/** Waits for something, but not for ever: what hangs is let go. */
+export async function atMost(ms: number, work: Promise<unknown>): Promise<void> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise((resolve) => (timer = setTimeout(resolve, ms)));
+  await Promise.race([work, late]);
+  clearTimeout(timer);
 }

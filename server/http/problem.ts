@@ -65,6 +65,8 @@ const TITLES: Record<number, string> = {
   415: 'Not a kind Juror takes',
   422: 'Something to put right',
   429: 'Too many attempts',
+  503: 'Not possible right now',
+  507: 'No room left',
 };
 
 function send(res: Response, problem: Problem): void {
@@ -79,6 +81,43 @@ function send(res: Response, problem: Problem): void {
   };
   if (problem.headers) res.set(problem.headers);
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(body));
+}
+
+/** What the data or the disk refuse, as the person is told, and what whoever runs Juror has to do. */
+function dataProblem(error: unknown): { problem: Problem; remedy: string } | null {
+  const code = String((error as { code?: unknown } | null)?.code ?? '');
+  if (code === 'SQLITE_FULL' || code === 'ENOSPC' || code === 'EDQUOT')
+    return {
+      problem: new Problem(
+        507,
+        'diskFull',
+        'There is no room left on the server, so this could not be saved. It stays in your browser; try again later.',
+      ),
+      remedy: 'The disk of the data folder is full. Make room on it; nothing has to be restarted.',
+    };
+  if (/^SQLITE_(BUSY|LOCKED)/.test(code))
+    return {
+      problem: new Problem(
+        503,
+        'busy',
+        'The server is busy with its data, so this could not be saved. It stays in your browser; try again in a moment.',
+        undefined,
+        undefined,
+        { 'Retry-After': '5' },
+      ),
+      remedy: 'Another program has the data file locked. Stop it; only Juror may have it open for writing.',
+    };
+  if (/^SQLITE_(CORRUPT|NOTADB|IOERR|CANTOPEN|READONLY)/.test(code) || code === 'EIO' || code === 'EROFS')
+    return {
+      problem: new Problem(
+        503,
+        'data',
+        'The server cannot get at its data, so this could not be done. What you typed stays in your browser.',
+      ),
+      remedy:
+        'The data file cannot be read or written. Look at its disk, and restore a backup where it is damaged.',
+    };
+  return null;
 }
 
 function asProblem(error: unknown): Problem | null {
@@ -104,7 +143,9 @@ function asProblem(error: unknown): Problem | null {
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, req, res, next) => {
     if (res.headersSent) return next(error);
-    const problem = asProblem(error);
+    const data = dataProblem(error);
+    if (data !== null) log.error({ err: error, route: routeOf(req) }, data.remedy);
+    const problem = data?.problem ?? asProblem(error);
     if (problem === null)
       log.error({ err: error, route: routeOf(req), method: req.method }, 'unforeseen error');
     send(
