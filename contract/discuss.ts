@@ -69,6 +69,8 @@ export const draftView = z.object({
   doc: z.custom<RichNode>(),
   savedAt: instant,
   attachments: z.array(fileView),
+  /** The id the post will have. */
+  postId: id.nullable(),
 });
 export type DraftView = z.infer<typeof draftView>;
 
@@ -342,8 +344,15 @@ export const keepDraft = endpoint({
   body: z.strictObject({
     doc: postText,
     attachments: z.array(attachedFile).max(20, 'at most 20 files').default([]),
+    /** The id the post will have; kept with the draft. */
+    postId: id.nullable().default(null),
+    /** When the draft this one goes on from was kept; null: there was none. Left out, nothing is compared. */
+    after: instant.nullable().optional(),
+    /** Of a change: the version of the post it began with. */
+    version: version.optional(),
   }),
-  answer: z.object({ savedAt: instant }),
+  /** `sent`: the post or change was sent meanwhile; nothing was kept. Another draft in this place since `after`: 409 with it. */
+  answer: z.object({ savedAt: instant, sent: z.boolean() }),
 });
 
 export const dropDraft = endpoint({

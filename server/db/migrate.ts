@@ -12,6 +12,7 @@ import { items } from './migrations/0009_items';
 import { largeCourses } from './migrations/0010_large_courses';
 import { accounts } from './migrations/0013_accounts';
 import { received } from './migrations/0014_received';
+import { drafts } from './migrations/0015_drafts';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -31,6 +32,7 @@ export const MIGRATIONS: readonly string[] = [
   rooms,
   accounts,
   received,
+  drafts,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

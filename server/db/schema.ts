@@ -256,6 +256,8 @@ export interface Database {
     words: number;
     saved_at: number;
     attachments: Generated<string>;
+    /** The id the post will have. */
+    post_id: Generated<string | null>;
   };
   file: {
     id: string;

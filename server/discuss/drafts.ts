@@ -7,13 +7,18 @@ import { countWords } from '../../core/text/words';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
-import { notFound, wrongField } from '../http/problem';
+import { conflict, notFound, wrongField } from '../http/problem';
 import { readablePost, type OpenForum } from './access';
 import { docForAuthor } from './quotes';
 
 interface Draft {
   readonly doc: RichNode;
   readonly attachments: readonly AttachedFile[];
+  readonly postId: string | null;
+  /** When the draft it goes on from was kept; undefined: whatever stands there. */
+  readonly after?: number | null;
+  /** Of a change: the version of the post it began with. */
+  readonly version?: number;
 }
 
 /** How many drafts a person may have in a course. */
@@ -62,24 +67,82 @@ export async function refuseDraft(
     );
 }
 
-/** Keeps what somebody is writing, in the place it is written for. */
-export async function keepDraft(
-  db: Db,
-  place: { personId: string; forumId: string; key: string },
-  { doc, attachments }: Draft,
-  now: number,
-): Promise<void> {
+/** Whether what a draft was for has been sent: a post with its id, or a newer version of the post it changes. */
+async function isSent(
+  db: Db | Transaction<Database>,
+  place: Place,
+  { postId, version }: Pick<Draft, 'postId' | 'version'>,
+): Promise<boolean> {
+  const [kind, edited] = place.key.split(':');
+  const named = kind === 'edit' ? edited : postId;
+  if (!named) return false;
+  const post = await db
+    .selectFrom('post')
+    .select(['version', 'author_id'])
+    .where('id', '=', named)
+    .where('forum_id', '=', place.forumId)
+    .executeTakeFirst();
+  if (kind !== 'edit') return post?.author_id === place.personId;
+  if (!post || version === undefined || post.version === version) return false;
+  const newest = await db
+    .selectFrom('revision')
+    .select('author_id')
+    .where('post_id', '=', named)
+    .orderBy('number', 'desc')
+    .executeTakeFirstOrThrow();
+  return newest.author_id === place.personId;
+}
+
+interface Place {
+  readonly personId: string;
+  readonly forumId: string;
+  readonly key: string;
+}
+
+/**
+ * Keeps what somebody is writing, in the place it is written for. What arrives after the post was sent is not kept any more, and
+ * nothing is written over what another tab or machine kept meanwhile.
+ *
+ * @returns whether it was sent already
+ * @throws {Problem} 409 with what stands there, where another draft was kept since `after`
+ */
+export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Promise<boolean> {
+  const { doc, attachments, postId, after } = draft;
   const row = {
     doc: JSON.stringify(doc),
     words: countWords(plainText(doc, { quotes: 'none' })),
     attachments: JSON.stringify(attachments),
     saved_at: now,
+    post_id: postId,
   };
-  await db
-    .insertInto('draft')
-    .values({ person_id: place.personId, forum_id: place.forumId, key: place.key, ...row })
-    .onConflict((conflict) => conflict.columns(['person_id', 'forum_id', 'key']).doUpdateSet(row))
-    .execute();
+  return db.transaction().execute(async (trx) => {
+    if (await isSent(trx, place, draft)) {
+      await dropDraft(trx, place.personId, place.forumId, place.key);
+      return true;
+    }
+    const there = await trx
+      .selectFrom('draft')
+      .selectAll()
+      .where('person_id', '=', place.personId)
+      .where('forum_id', '=', place.forumId)
+      .where('key', '=', place.key)
+      .executeTakeFirst();
+    const isOther = there && (there.doc !== row.doc || there.attachments !== row.attachments);
+    if (after !== undefined && isOther && there.saved_at !== after)
+      throw conflict(
+        'You have written something else here meanwhile, in another tab or on another machine.',
+        {
+          doc: JSON.parse(there.doc) as RichNode,
+          savedAt: there.saved_at,
+        },
+      );
+    await trx
+      .insertInto('draft')
+      .values({ person_id: place.personId, forum_id: place.forumId, key: place.key, ...row })
+      .onConflict((oc) => oc.columns(['person_id', 'forum_id', 'key']).doUpdateSet(row))
+      .execute();
+    return false;
+  });
 }
 
 /** The drafts a person has in a forum, with their files; none through somebody else's eyes. */
@@ -107,6 +170,7 @@ export async function draftsOf(db: Db, course: InCourse, opened: OpenForum): Pro
     key: row.key,
     doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened),
     savedAt: row.saved_at,
+    postId: row.post_id,
     attachments: attached
       .get(row.key)!
       .flatMap(({ id, alt }) => (known.has(id) ? [{ ...known.get(id)!, alt }] : [])),

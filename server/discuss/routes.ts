@@ -153,8 +153,7 @@ export function discussRoutes(app: Express, deps: Deps): void {
     const opened = await openForum(db, course, params.forum, now);
     await refuseDraft(db, course, opened, params.key);
     const place = { personId: course.person.id, forumId: params.forum, key: params.key };
-    await keepDraft(db, place, body, now);
-    return { savedAt: now };
+    return { savedAt: now, sent: await keepDraft(db, place, body, now) };
   });
 
   forMember(app, deps, contract.dropDraft, 'anyone', async ({ course, params }) => {

@@ -43,6 +43,41 @@ describe('drafts', () => {
     expect((await of(c.bram)).draftKeptAt).toBeNull();
     expect((await of(c.bram)).attachments).toMatchObject([{ id: 'notes1', alt: 'My notes' }]);
   });
+  it('that arrive after their post was sent are not kept any more', async () => {
+    const draft = { doc: words(8), postId: 'ines-1' };
+    await c.ines.send('put', `${F}/drafts/open`, draft).expect(200);
+    expect((await view(c.ines)).drafts).toMatchObject([{ key: 'open', postId: 'ines-1' }]);
+    await c.ines
+      .send('post', `${F}/posts`, {
+        id: 'ines-1',
+        parentId: null,
+        doc: words(8),
+        starter: false,
+        draft: 'open',
+      })
+      .expect(200);
+    const late = await c.ines.send('put', `${F}/drafts/open`, draft).expect(200);
+    expect(late.body.sent).toBe(true);
+    expect((await view(c.ines)).drafts).toEqual([]);
+    const change = { doc: words(9), version: 1 };
+    await c.ines.send('patch', `${F}/posts/ines-1`, change).expect(200);
+    expect((await c.ines.send('put', `${F}/drafts/edit:ines-1`, change).expect(200)).body.sent).toBe(true);
+    expect((await view(c.ines)).drafts).toEqual([]);
+    // Of somebody else's post an id tells nothing.
+    expect((await c.bram.send('put', `${F}/drafts/open`, draft).expect(200)).body.sent).toBe(false);
+  });
+  it('are not written over by another tab or machine that did not know of them', async () => {
+    const save = (said: string, after: number | null) =>
+      c.ines.send('put', `${F}/drafts/open`, { doc: textOf(said), postId: 'ines-1', after });
+    const { savedAt } = (await save('from one tab', null).expect(200)).body;
+    c.server.now += 1000;
+    const { body } = await save('from another', null).expect(409);
+    expect(body).toMatchObject({ code: 'conflict', current: { savedAt, doc: textOf('from one tab') } });
+    await save('from one tab', null).expect(200);
+    c.server.now += 1000;
+    const kept = (await view(c.ines)).drafts[0]!.savedAt;
+    await save('from one tab, going on', kept).expect(200);
+  });
   it('are listed in My work, and name nobody whose post may not be read', async () => {
     await post(c.bram, 'bram-1', words(8)).expect(200);
     await keep(c.ines, 'answer:bram-1', textOf('I wonder whether')).expect(200);

@@ -1,5 +1,6 @@
 import type { AnswerOf, Endpoint, ParamsOf, SentOf } from '../../contract/endpoint';
 import type { Problem } from '../../contract/problem';
+import { getSession, type SessionState } from '../../contract/session';
 import { isIdle } from './activity';
 import { heardFromServer } from './clock';
 import { vantageNow } from './vantage';
@@ -24,12 +25,27 @@ export class Unreachable extends Error {
 }
 
 let writeToken: string | null = null;
+let signedInAs: string | null = null;
 let whenSignedOut: () => void = () => undefined;
 
 /** Takes over the session's token, and what to do when the server says that nobody is signed in. */
-export function useToken(token: string | null, signedOut: () => void): void {
+export function useToken(token: string | null, person: string | null, signedOut: () => void): void {
   writeToken = token;
+  signedInAs = person;
   whenSignedOut = signedOut;
+}
+
+/** Takes over the token of a session that was begun in another tab, where it is the same person's; whether it is. */
+async function renewToken(): Promise<boolean> {
+  try {
+    const response = await fetch(getSession.path);
+    const state = (await response.json()) as SessionState;
+    if (signedInAs === null || state.person?.id !== signedInAs || state.token === null) return false;
+    writeToken = state.token;
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** The address of an endpoint with its parameters filled in. */
@@ -44,6 +60,7 @@ async function send<T>(
   address: string,
   body: BodyInit | undefined,
   json: boolean,
+  isFirst = true,
 ): Promise<T> {
   const vantage = vantageNow();
   const inCourse = vantage !== null && address.startsWith(`/api/courses/${vantage.course}`);
@@ -63,6 +80,8 @@ async function send<T>(
   const answer: unknown = await response.json().catch(() => null);
   if (response.ok) return answer as T;
   const problem = answer as Problem | null;
+  if (problem?.code === 'writeToken' && isFirst && (await renewToken()))
+    return send(method, address, body, json, false);
   if (response.status === 401 && problem?.code === 'signedOut') whenSignedOut();
   throw problem === null ? new Unreachable() : new ApiProblem(problem);
 }

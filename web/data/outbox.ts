@@ -69,8 +69,7 @@ export class Outbox {
           await this.send(post);
         } catch (error) {
           // Not reached, or nobody is signed in: it waits.
-          if (!(error instanceof ApiProblem) || error.problem.status === 401 || error.problem.status >= 500)
-            return;
+          if (!(error instanceof ApiProblem) || waitsOn(error)) return;
           this.#write(
             this.#read().map((each) =>
               each.body.id === post.body.id ? { ...each, problem: error.problem.detail } : each,
@@ -106,6 +105,10 @@ export class Outbox {
     return true;
   }
 }
+
+/** Nobody signed in, a page that is out of date since somebody signed in anew, or asked to wait: it goes another time. */
+const waitsOn = ({ problem }: ApiProblem): boolean =>
+  problem.status === 401 || problem.status === 429 || problem.status >= 500 || problem.code === 'writeToken';
 
 const outboxes = new Map<string, Outbox>();
 

@@ -24,7 +24,7 @@ export function SessionProvider({
   const { data, error, mutate } = useSWR<SessionState, Error>(getSession.path, () => call(getSession), {
     revalidateOnFocus: false,
   });
-  useToken(data?.token ?? null, () => void mutate());
+  useToken(data?.token ?? null, data?.person?.id ?? null, () => void mutate());
   if (error && !data) return failed(() => void mutate());
   if (!data) return waiting;
   return (

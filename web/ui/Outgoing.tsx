@@ -1,10 +1,33 @@
+import { CloudOff } from 'lucide-react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
-import { useOutbox } from '../data/outbox';
+import { useOutbox, useWaitingPosts, type WaitingPost } from '../data/outbox';
 
-/** Sends the posts of a person that wait for the connection, wherever in Juror they are by then. */
+/** What waits in one forum, and why. */
+function Unsent({ posts }: { posts: readonly WaitingPost[] }) {
+  const [first] = posts;
+  const refused = posts.find(({ problem }) => problem !== null);
+  const many = posts.length > 1 ? `${posts.length} of your posts` : 'One of your posts';
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 px-4 py-1.5 sm:px-6">
+      <CloudOff className="size-4 shrink-0" style={{ color: 'var(--late)' }} aria-hidden />
+      <span>
+        {refused
+          ? `${many} could not be sent: ${refused.problem}`
+          : `${many} ${posts.length > 1 ? 'are' : 'is'} waiting for the connection.`}
+      </span>
+      <Link className="link-plain" to={`/c/${first!.course}/discuss/${first!.forum}`}>
+        Open the forum
+      </Link>
+    </li>
+  );
+}
+
+/** Sends the posts of a person that wait for the connection, wherever in Juror they are by then, and shows what is not sent yet. */
 export function Outgoing({ person }: { person: string }) {
   const { mutate } = useSWRConfig();
+  const waiting = useWaitingPosts(person);
   useOutbox(person, ({ course, forum }) => {
     toast.success('The connection is back: your post is sent.');
     const here = `/api/courses/${course}/`;
@@ -15,5 +38,21 @@ export function Outgoing({ person }: { person: string }) {
         (key.includes(forum) || /\/(forums|my-work)(\?|$)/.test(key)),
     );
   });
-  return null;
+  if (waiting.length === 0) return null;
+  const byForum = new Map<string, WaitingPost[]>();
+  for (const post of waiting) {
+    const name = `${post.course} ${post.forum}`;
+    byForum.set(name, [...(byForum.get(name) ?? []), post]);
+  }
+  return (
+    <ul
+      aria-label="Posts that are not sent yet"
+      className="no-print ruled border-b text-sm"
+      style={{ background: 'var(--late-wash)' }}
+    >
+      {[...byForum].map(([name, posts]) => (
+        <Unsent key={name} posts={posts} />
+      ))}
+    </ul>
+  );
 }

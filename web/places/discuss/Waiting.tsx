@@ -1,16 +1,22 @@
 import { CloudOff } from 'lucide-react';
 import { plainText } from '../../../core/text/plainText';
+import { courseNow } from '../../data/clock';
 import { outboxOf, type WaitingPost } from '../../data/outbox';
-import { localDraft } from './writing/useDraft';
+import { newId } from '../../data/newId';
+import { DraftStore, thisTab } from './writing/draftStore';
 
 /** Posts that wait for the connection, each with its text; one can be taken back. */
 export function Waiting({ posts, taken }: { posts: readonly WaitingPost[]; taken: () => void }) {
   if (posts.length === 0) return null;
   const takeBack = ({ person, course, forum, body, files }: WaitingPost) => {
-    localDraft({ person, course, forum, key: body.draft ?? '' }).write({
+    const place = { person, course, forum, key: body.draft ?? '' };
+    new DraftStore(place, thisTab(newId), localStorage).write({
       doc: body.doc,
       files,
       synced: false,
+      postId: body.id,
+      after: null,
+      at: courseNow(),
     });
     outboxOf(person).take(body.id);
     taken();

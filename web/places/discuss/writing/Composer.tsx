@@ -1,4 +1,4 @@
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import {
   editPost,
@@ -13,7 +13,6 @@ import { EMPTY_TEXT, type RichNode } from '../../../../core/text/richText';
 import { countWords } from '../../../../core/text/words';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { newId } from '../../../data/newId';
 import { isUnreachable, outboxOf } from '../../../data/outbox';
 import { useSession } from '../../../data/session';
 import { useApi, withQuery } from '../../../data/useApi';
@@ -31,6 +30,8 @@ import { keyOf, type Writing } from './writing';
 function draftWords(state: DraftState, zone: string): string {
   if (state.kind === 'kept') return `draft kept ${timeWords(state.at, zone)}`;
   if (state.kind === 'keeping') return 'keeping …';
+  if (state.kind === 'elsewhere') return 'kept in this tab';
+  if (state.kind === 'sentElsewhere') return 'kept in this tab: what you had here was sent meanwhile';
   if (state.kind === 'signedOut') return 'kept in this browser: sign in again to go on';
   if (state.kind === 'refused') return `kept in this browser only: ${state.why}`;
   return state.kind === 'onlyHere' ? 'kept in this browser only: the server cannot be reached' : '';
@@ -107,14 +108,15 @@ function WritingComposer({
   const fromServer: DraftView | null = forum.drafts.find(({ key }) => key === place.key) ?? null;
   const start =
     writing.kind === 'edit' ? { doc: writing.doc, files: writing.attachments } : { doc: null, files: [] };
-  const draft = useDraft(place, fromServer, start);
+  const draft = useDraft(place, fromServer, start, {
+    version: writing.kind === 'edit' ? writing.version : undefined,
+    isPosted: (id) => forum.posts.some((post) => post.id === id),
+  });
   const { files } = draft;
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [warned, setWarned] = useState(false);
   const [version, setVersion] = useState(writing.kind === 'edit' ? writing.version : 0);
-  // The same id for every attempt: sent twice, it is one post.
-  const id = useRef(newId());
   const attach = writing.kind === 'starter' ? null : forum.attach;
   const uploads = useUploads(attach, files, (next) => draft.change({ files: next }));
   const { data: mentionable } = useApi(
@@ -144,13 +146,13 @@ function WritingComposer({
       const result =
         writing.kind === 'edit'
           ? await call(editPost, { ...params, post: writing.postId }, { version, doc, attachments })
-          : await call(writePost, params, newPost(id.current, writing, doc, files));
+          : await call(writePost, params, newPost(draft.postId, writing, doc, files));
       draft.finish(false);
       onDone(result);
     } catch (error) {
       setBusy(false);
       if (writing.kind !== 'edit' && isUnreachable(error)) {
-        const body = newPost(id.current, writing, doc, files);
+        const body = newPost(draft.postId, writing, doc, files);
         if (outboxOf(person).add({ person, ...params, body, files, problem: null })) {
           draft.finish(false);
           toast.success('Kept. It is sent as soon as the server can be reached.');
@@ -166,6 +168,7 @@ function WritingComposer({
   return (
     <div>
       <RichEditor
+        key={draft.turn}
         label={label}
         value={draft.doc}
         onChange={(doc) => {
@@ -231,6 +234,22 @@ function WritingComposer({
           </button>
         </div>
       </RichEditor>
+      {draft.state.kind === 'elsewhere' && (
+        <div role="alert" className="rounded-box mt-2 px-4 py-3" style={{ background: 'var(--late-wash)' }}>
+          <p>You have written something else here, in another tab or on another machine. Both are kept:</p>
+          <p className="quiet mt-1 line-clamp-3 text-sm">
+            {plainText(draft.state.theirs.doc, { quotes: 'none' })}
+          </p>
+          <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1">
+            <button type="button" className="link-plain" onClick={() => draft.settle('below')}>
+              Put it below this text
+            </button>
+            <button type="button" className="link-plain" onClick={() => draft.settle('mine')}>
+              Go on with this text alone
+            </button>
+          </p>
+        </div>
+      )}
       {problem && (
         <p role="alert" className="mt-2 text-error">
           {problem} {version > 0 && writing.kind === 'edit' && <Kbd>send again to replace it</Kbd>}

@@ -1,136 +1,121 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { dropDraft, keepDraft, type DraftView } from '../../../../contract/discuss';
-import type { FileView } from '../../../../contract/files';
-import { EMPTY_TEXT, walk, type RichNode } from '../../../../core/text/richText';
-import { plainText } from '../../../../core/text/plainText';
+import { EMPTY_TEXT, type RichNode } from '../../../../core/text/richText';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
+import { courseNow } from '../../../data/clock';
+import { newId } from '../../../data/newId';
+import { DraftKeeper, type Kept } from './draftKeeper';
+import { DraftStore, thisTab, type Draft, type DraftPlace, type KeptDraft } from './draftStore';
 
-const PAUSE = 900;
+export { isEmptyText, type DraftState } from './draftKeeper';
 
-/** What is being written: a text, and the files below it. */
-export interface Draft {
-  readonly doc: RichNode | null;
-  readonly files: readonly FileView[];
+/** What an error of the server, or its absence, means for a draft. */
+function whatBecame(error: unknown): Kept {
+  if (!(error instanceof ApiProblem)) return { was: 'unreachable' };
+  const { status, code, current } = error.problem;
+  if (status === 401) return { was: 'signedOut' };
+  if (code === 'conflict') return { was: 'other', theirs: current as { doc: RichNode; savedAt: number } };
+  return status === 429 || status >= 500
+    ? { was: 'unreachable' }
+    : { was: 'refused', why: sentenceOf(error) };
 }
 
-interface Local extends Draft {
-  /** Whether the server has it too. */
-  readonly synced: boolean;
+/** Keeps a draft on the server, or drops it there. */
+async function keepThere(
+  { course, forum, key }: DraftPlace,
+  draft: Pick<KeptDraft, 'doc' | 'files' | 'postId' | 'after'> | null,
+  version: number | undefined,
+): Promise<Kept> {
+  const params = { course, forum, key };
+  try {
+    if (draft === null) {
+      await call(dropDraft, params);
+      return { was: 'kept', at: 0 };
+    }
+    const { doc, files, postId, after } = draft;
+    const attachments = files.map(({ id, alt }) => ({ id, alt }));
+    const body = { doc: doc ?? EMPTY_TEXT, attachments, postId, after, version };
+    const { savedAt, sent } = await call(keepDraft, params, body);
+    return sent ? { was: 'sent' } : { was: 'kept', at: savedAt };
+  } catch (error) {
+    return whatBecame(error);
+  }
 }
 
-/** The place of a draft in the browser. */
-export function localDraft(place: { course: string; forum: string; key: string; person: string }) {
-  const name = `juror-draft ${place.person} ${place.course} ${place.forum} ${place.key}`;
-  return {
-    read(): Local | null {
-      try {
-        const text = localStorage.getItem(name);
-        if (text === null) return null;
-        const kept = JSON.parse(text) as Partial<Local>;
-        return { doc: kept.doc ?? null, files: kept.files ?? [], synced: kept.synced ?? false };
-      } catch {
-        return null;
-      }
-    },
-    write(local: Local | null): void {
-      try {
-        if (local === null) localStorage.removeItem(name);
-        else localStorage.setItem(name, JSON.stringify(local));
-      } catch {
-        // The server's copy is enough.
-      }
-    },
+/** A keeper as React follows it: who draws it is told of every change. */
+class Followed {
+  readonly #heard = new Set<() => void>();
+  #n = 0;
+  readonly keeper: DraftKeeper;
+
+  constructor(make: (changed: () => void) => DraftKeeper) {
+    this.keeper = make(() => this.tell());
+  }
+
+  tell(): void {
+    this.#n++;
+    for (const heard of this.#heard) heard();
+  }
+
+  readonly follow = (heard: () => void) => {
+    this.#heard.add(heard);
+    return () => this.#heard.delete(heard);
   };
-}
 
-/** Whether there is nothing in a text: no word, no image, no quoted passage. */
-export function isEmptyText(doc: RichNode | null): boolean {
-  if (doc === null) return true;
-  let holds = plainText(doc, { quotes: 'all' }) !== '';
-  walk(doc, ({ type }) => (holds ||= type === 'image' || type === 'quotation'));
-  return !holds;
+  readonly count = () => this.#n;
 }
-
-/** Where a draft stands: kept on the server, only here, or on its way; or why the server does not keep it. */
-export type DraftState =
-  | { readonly kind: 'none' | 'keeping' | 'onlyHere' | 'signedOut' }
-  | { readonly kind: 'kept'; readonly at: number }
-  | { readonly kind: 'refused'; readonly why: string };
 
 /**
  * The text and files of a composer, kept in the browser with every change and on the server after a pause, so that a closed
  * tab, a lost connection or an expired session loses nothing.
  *
- * @param place the course, forum and composer, and who writes: another person at the same machine has drafts of their own
+ * @param version of a change: the version of the post it begins with
+ * @param isPosted whether a post with an id is there already
  */
 export function useDraft(
-  place: { course: string; forum: string; key: string; person: string },
+  place: DraftPlace,
   fromServer: DraftView | null,
   start: Draft,
+  { version, isPosted }: { readonly version?: number; readonly isPosted: (id: string) => boolean },
 ) {
-  const { course, forum, key, person } = place;
-  const local = useMemo(() => localDraft({ course, forum, key, person }), [person, course, forum, key]);
-  const [draft, setDraft] = useState<Draft>(() => {
-    const here = local.read();
-    if (here !== null && !here.synced) return here;
-    return fromServer ? { doc: fromServer.doc, files: fromServer.attachments } : start;
-  });
-  const [state, setState] = useState<DraftState>({ kind: 'none' });
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const latest = useRef(draft);
-  const done = useRef(false);
-
-  const keep = useCallback(
-    async ({ doc, files }: Draft) => {
-      const params = { course, forum, key };
-      try {
-        if (isEmptyText(doc) && files.length === 0) {
-          await call(dropDraft, params);
-          local.write(null);
-          setState({ kind: 'none' });
-          return;
-        }
-        const attachments = files.map(({ id, alt }) => ({ id, alt }));
-        const { savedAt } = await call(keepDraft, params, { doc: doc ?? EMPTY_TEXT, attachments });
-        if (done.current) return;
-        local.write({ doc, files, synced: true });
-        setState({ kind: 'kept', at: savedAt });
-      } catch (error) {
-        setState(
-          !(error instanceof ApiProblem)
-            ? { kind: 'onlyHere' }
-            : error.problem.status === 401
-              ? { kind: 'signedOut' }
-              : { kind: 'refused', why: sentenceOf(error) },
-        );
-      }
-    },
-    [course, forum, key, local],
+  const [followed] = useState(
+    () =>
+      new Followed(
+        (changed) =>
+          new DraftKeeper(
+            {
+              store: new DraftStore(place, thisTab(newId), localStorage),
+              keep: (draft) => keepThere(place, draft, version),
+              newId,
+              now: courseNow,
+              isPosted,
+              changed,
+            },
+            fromServer && { ...fromServer, files: fromServer.attachments },
+            start,
+          ),
+      ),
   );
-
-  const change = useCallback(
-    (part: Partial<Draft>) => {
-      latest.current = { ...latest.current, ...part };
-      setDraft(latest.current);
-      local.write({ ...latest.current, synced: false });
-      setState({ kind: 'keeping' });
-      clearTimeout(timer.current);
-      timer.current = setTimeout(() => void keep(latest.current), PAUSE);
+  const { keeper } = followed;
+  useSyncExternalStore(followed.follow, followed.count);
+  useEffect(() => {
+    const leave = () => keeper.leave();
+    addEventListener('pagehide', leave);
+    return () => {
+      removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [keeper]);
+  return {
+    ...keeper.draft,
+    state: keeper.state,
+    postId: keeper.postId,
+    turn: keeper.turn,
+    change: (part: Partial<Draft>) => {
+      keeper.change(part);
+      followed.tell();
     },
-    [keep, local],
-  );
-
-  useEffect(() => () => clearTimeout(timer.current), []);
-
-  /** The text was sent, or thrown away. */
-  const finish = useCallback(
-    (throwAway: boolean) => {
-      done.current = true;
-      clearTimeout(timer.current);
-      local.write(null);
-      if (throwAway) void call(dropDraft, { course, forum, key }).catch(() => undefined);
-    },
-    [course, forum, key, local],
-  );
-  return { ...draft, change, state, finish };
+    settle: (how: 'below' | 'mine') => keeper.settle(how),
+    finish: (throwAway: boolean) => keeper.finish(throwAway),
+  };
 }
