@@ -4,6 +4,7 @@ import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Student } from '../course/roster';
+import type { Repair } from './repairs';
 import type { Category } from '../gradebook/gradebook';
 
 /** Everything a check may look at. */
@@ -59,8 +60,8 @@ export interface Finding {
   /** Students concerned; empty where it is about the forum as such. */
   readonly students: readonly Id[];
   readonly params: Readonly<Record<string, string | number>>;
-  /** A change to the forum's own dates that would settle it; null date for no limit. */
-  readonly repair: { readonly date: keyof Forum['schedule']; readonly at: number | null } | null;
+  /** A change to the forum's own dates that settles it, and harms nobody; null where none is known. */
+  readonly repair: Repair | null;
 }
 
 /** One check, one file. To add one: a file here, a row in runChecks.ts, a sentence in web/. */

@@ -17,15 +17,10 @@ export const dueOutsidePosting: Check = ({ forum, alike }) =>
     });
     if (outside.length === 0) return [];
     const { dates } = outside[0]!.terms;
-    const own = forum.schedule[name];
     return [
       finding('warning', 'dueOutsidePosting', name, {
         of: outside,
         params: { due: dates[name]!, until: dates.postingUntil! },
-        repair:
-          own === null || forum.schedule.postingUntil === null
-            ? null
-            : { date: 'postingUntil', at: own + forum.graceMinutes * 60_000 },
       }),
     ];
   });

@@ -5,8 +5,8 @@ export function finding(
   severity: Finding['severity'],
   code: string,
   field: Finding['field'],
-  rest: Partial<Pick<Finding, 'params' | 'repair'>> & { of?: readonly Member[] } = {},
+  rest: Partial<Pick<Finding, 'params'>> & { of?: readonly Member[] } = {},
 ): Finding {
-  const { of = [], params = {}, repair = null } = rest;
-  return { code, severity, field, students: of.map((member) => member.student.id), params, repair };
+  const { of = [], params = {} } = rest;
+  return { code, severity, field, students: of.map((member) => member.student.id), params, repair: null };
 }

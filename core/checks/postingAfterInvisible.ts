@@ -4,7 +4,7 @@ import { finding } from './finding';
 import { membersWith } from './membersWith';
 
 /** Warning: posting, or a due date, that goes on after the forum has become invisible. (rules §8) */
-export const postingAfterInvisible: Check = ({ forum, alike }) => {
+export const postingAfterInvisible: Check = ({ alike }) => {
   const gone = membersWith(alike, ({ dates }) => {
     if (dates.visibleUntil === null) return false;
     const end = endsAt(dates.visibleUntil);
@@ -22,7 +22,6 @@ export const postingAfterInvisible: Check = ({ forum, alike }) => {
         ...(dates.postingUntil === null ? {} : { postingUntil: dates.postingUntil }),
         ...(due > dates.visibleUntil! ? { due } : {}),
       },
-      repair: forum.schedule.visibleUntil === null ? null : { date: 'visibleUntil', at: null },
     }),
   ];
 };

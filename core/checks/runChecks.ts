@@ -21,6 +21,7 @@ import { postingAfterInvisible } from './postingAfterInvisible';
 import { prerequisiteCycle } from './prerequisiteCycle';
 import { prerequisiteTooLate } from './prerequisiteTooLate';
 import { ratingsOff } from './ratingsOff';
+import { repairOf, type Repair } from './repairs';
 import { repliesTooSoon } from './repliesTooSoon';
 import { sealWithoutInitial } from './sealWithoutInitial';
 import { spaceTooSmall } from './spaceTooSmall';
@@ -69,6 +70,34 @@ export type CheckInput = Omit<CheckContext, 'members' | 'alike' | 'unit'> & {
  * published. Dates are the resolved ones of every student of the audience. (rules §8)
  */
 export function runChecks(input: CheckInput): Finding[] {
+  const { findings, members, forum } = findIn(input);
+  // The other forums stay as they are, and what was worked out of them with them.
+  const check = (as: Forum) => findIn({ ...input, forum: as }).findings;
+  const mended = findings.map((found) =>
+    REPAIRED.has(found.code)
+      ? withRepair(found, () => repairOf(forum, found, members, findings, check))
+      : found,
+  );
+  return [...mended.filter((f) => f.severity === 'error'), ...mended.filter((f) => f.severity === 'warning')];
+}
+
+/** A finding whose repair is looked for when somebody asks for it: trying what would settle it takes longer than finding it. */
+function withRepair(found: Finding, look: () => Repair | null): Finding {
+  let known: { readonly repair: Repair | null } | null = null;
+  return {
+    ...found,
+    get repair() {
+      known ??= { repair: look() };
+      return known.repair;
+    },
+  };
+}
+
+/** The findings for which a repair is looked for. */
+const REPAIRED = new Set(['dueOutsidePosting', 'postingAfterInvisible', 'crowdedDueDates']);
+
+/** Everything the checks find in a forum, with whom it was asked of. */
+function findIn(input: CheckInput): { findings: Finding[]; members: readonly Member[]; forum: Forum } {
   const forum = { ...input.forum, status: 'published' as const };
   const members: Member[] = [];
   const byTerms = new Map<ResolvedTerms, [Member, ...Member[]]>();
@@ -83,9 +112,5 @@ export function runChecks(input: CheckInput): Finding[] {
   }
   const alike = [...byTerms].map(([terms, members]): Alike => ({ terms, members }));
   const context: CheckContext = { ...input, forum, members, alike, unit: input.unit ?? [] };
-  const findings = CHECKS.flatMap((check) => check(context));
-  return [
-    ...findings.filter((f) => f.severity === 'error'),
-    ...findings.filter((f) => f.severity === 'warning'),
-  ];
+  return { findings: CHECKS.flatMap((check) => check(context)), members, forum };
 }

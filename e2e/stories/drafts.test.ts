@@ -26,6 +26,57 @@ describe('drafts', () => {
     await elsewhere.sees('The Tannery Cut runs below the bus station and');
   });
 
+  it('lose nothing when the server is slow and the page is left while it saves, and come back from no post', async () => {
+    const { page } = s;
+    await page.enter('Noor van Dijk');
+    await page.go('/c/rvc210/discuss/small-rivers');
+    await page.type('Your initial post', 'The first half stands here');
+    const slow = page.driver as unknown as {
+      setNetworkConditions(conditions: object): Promise<void>;
+      deleteNetworkConditions(): Promise<void>;
+    };
+    await slow.setNetworkConditions({
+      offline: false,
+      latency: 700,
+      download_throughput: 10_000_000,
+      upload_throughput: 10_000_000,
+    });
+    await page.sees('keeping');
+    await page.type('Your initial post', ', and the second half was typed while it was saved');
+    await page.click('link', 'My work');
+    await slow.deleteNetworkConditions();
+    await page.sees('You have a draft of');
+    await page.click('link', 'Go on writing');
+    await page.sees('and the second half was typed while it was saved');
+    await page.type('Your initial post', ` ${'and so on '.repeat(60)}`);
+    await page.click('button', 'Post your initial post');
+    await page.sees('The seal is open');
+    await page.go('/c/rvc210/my-work');
+    await page.sees('small rivers');
+    expect(await page.text()).not.toContain('You have a draft of');
+  });
+
+  it('in two tabs are both kept, and the later is told', async () => {
+    const { page } = s;
+    await page.enter('Kaarel Tamm');
+    await page.go('/c/rvc210/discuss/small-rivers');
+    const first = await page.driver.getWindowHandle();
+    await page.driver.switchTo().newWindow('tab');
+    const second = await page.driver.getWindowHandle();
+    await page.go('/c/rvc210/discuss/small-rivers');
+    await page.type('Your initial post', 'Written in the second tab');
+    await page.sees('draft kept');
+    await page.driver.switchTo().window(first);
+    await page.type('Your initial post', 'Written in the first tab');
+    await page.sees('Both are kept');
+    await page.click('button', 'Put it below this text');
+    await page.sees('Written in the second tab');
+    await page.sees('draft kept');
+    await page.driver.switchTo().window(second);
+    await page.driver.close();
+    await page.driver.switchTo().window(first);
+  });
+
   it('of a forum’s settings survive leaving the page', async () => {
     const { page } = s;
     await page.enter('Teodora Maric');

@@ -9,6 +9,7 @@ import { findingWords, type FindingWords } from '../../ui/findingWords';
 import { FindingNote } from './FindingNote';
 import { DATE_WORDS } from './StripHandles';
 import type { Move } from './usePlanMoves';
+import { useRepair } from './useRepair';
 
 /** A finding that can be repaired, with what the repair would do, or put aside with a reason. */
 export function FindingItem({
@@ -27,7 +28,7 @@ export function FindingItem({
   const course = useCourse();
   const [aside, setAside] = useState(false);
   const [why, setWhy] = useState('');
-  const { repair } = finding;
+  const repair = useRepair(finding);
   const canEdit = course.role === 'instructor';
   const said = findingWords(finding, words);
   const dismiss = async () => {

@@ -1,3 +1,5 @@
+import type { Repair } from '../../../core/checks/repairs';
+import { dateWords } from '../../ui/dateWords';
 import type { Path, UseFormReturn } from 'react-hook-form';
 import type { Finding, FindingField } from '../../../core/checks/check';
 import { toWallClock } from '../../../core/time/wallClock';
@@ -5,6 +7,14 @@ import { useCourse } from '../../data/course';
 import { findingWords, type FindingWords } from '../../ui/findingWords';
 import { FindingNote } from './FindingNote';
 import type { ForumForm } from './forumForm';
+
+/** What a repair does, as its button says it. */
+function repairWords({ date, at }: Repair, zone: string): string {
+  if (at === null) return 'Leave it visible';
+  return date === 'postingUntil'
+    ? `Keep posting open until ${dateWords(at, zone)}`
+    : `Move it to ${dateWords(at, zone)}`;
+}
 
 /** The fields of a forum's form, each with what is wrong with it, and the findings that stand beside them. */
 export type FieldKit = ReturnType<typeof useFieldKit>;
@@ -30,8 +40,7 @@ export function useFieldKit(
             repair={
               repair
                 ? {
-                    label:
-                      repair.date === 'visibleUntil' ? 'Leave it visible' : 'Keep posting open until then',
+                    label: repairWords(repair, course.zone),
                     run: () =>
                       form.setValue(
                         `dates.${repair.date}`,

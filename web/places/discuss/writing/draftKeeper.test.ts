@@ -81,6 +81,15 @@ describe('a draft', () => {
     await m.answer(1, { was: 'kept', at: 200 });
     expect(keeper.state).toEqual({ kind: 'kept', at: 200 });
   });
+  it('is the one this tab kept last, also where the page still has an older one from the server', async () => {
+    const m = machine();
+    const keeper = m.open('one', textOf('old'));
+    keeper.change(text('new'));
+    await vi.advanceTimersByTimeAsync(900);
+    await m.answer(0, { was: 'kept', at: 100 });
+    expect(says(m.open('one', textOf('old')).draft.doc)).toContain('new');
+    expect(m.sent).toHaveLength(1);
+  });
   it('goes to the server at once when its composer goes away', async () => {
     const m = machine();
     m.open().change(text('half a thought'));

@@ -68,7 +68,9 @@ export class DraftKeeper {
     const { store, isPosted, newId } = hands;
     const own = store.read();
     const left = store.others().filter(({ draft }) => !draft.synced && !isPosted(draft.postId));
-    const here = own !== null && !own.synced && !isPosted(own.postId) ? own : null;
+    // What the page was told of the server's copy may be older than what this tab has kept there since.
+    const isNewer = own !== null && (!own.synced || (own.after ?? 0) > (fromServer?.savedAt ?? 0));
+    const here = own !== null && isNewer && !isPosted(own.postId) ? own : null;
     const taken = here === null ? (left[0] ?? null) : null;
     const kept = here ?? taken?.draft ?? null;
     this.#draft = kept ?? fromServer ?? start;
@@ -76,10 +78,8 @@ export class DraftKeeper {
     this.#postId = [kept?.postId, fromServer?.postId].find(Boolean) ?? newId();
     this.#after = kept === null ? (fromServer?.savedAt ?? null) : kept.after;
     if (own !== null && isPosted(own.postId)) store.write(null);
-    if (kept === null) {
-      if (fromServer !== null) this.#saved = this.#draft;
-      return;
-    }
+    if (kept === null ? fromServer !== null : kept.synced) this.#saved = this.#draft;
+    if (kept === null || kept.synced) return;
     // It was not on the server yet, and goes there now.
     this.#write(false);
     if (taken !== null) store.drop(taken.name);
