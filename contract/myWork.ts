@@ -15,6 +15,8 @@ export const workLine = z.object({
   standing: z.custom<Standing>(),
   /** The next due date that concerns the student, past or to come; null without one. */
   due: instant.nullable(),
+  /** Whether that due date, with its grace, has passed. */
+  overdue: z.boolean(),
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
   postingUntil: instant.nullable(),

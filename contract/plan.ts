@@ -36,6 +36,8 @@ export const planView = z.object({
   dismissed: z.array(
     z.object({ forumId: id, code: z.string(), facts: z.string(), reason: z.string(), by: z.string() }),
   ),
+  /** Why nobody has a total, whatever is scored. */
+  noTotal: z.enum(['noCategories', 'noWeights', 'nothingInCategories']).nullable(),
   binned: z.int(),
 });
 export type PlanView = z.infer<typeof planView>;
@@ -115,6 +117,8 @@ const datesChange = z.strictObject({
   ownTerms: z.array(ownTerms).max(500),
   /** The instant at which its seal lifts, where it lifts on a date of its own. */
   sealLiftsAt: instant.nullable().default(null),
+  /** The last day for asking for another look, where there is one; left out, it stays. */
+  lookUntil: instant.optional(),
 });
 export type DatesChange = z.input<typeof datesChange>;
 

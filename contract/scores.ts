@@ -12,6 +12,8 @@ import { secondLook } from './secondLooks';
 /** A student's released scores; nothing of what is not released. */
 export const scoresView = z.object({
   mode: z.enum(['weighted', 'byPoints']),
+  /** Why nobody has a total yet, whatever is scored. */
+  noTotal: z.enum(['noCategories', 'noWeights', 'nothingInCategories']).nullable(),
   letters,
   items: z.array(
     z.object({

@@ -43,6 +43,13 @@ describe('moving dates', () => {
     expect(moved.seal).toMatchObject({ lift: { at: at('03-27 12:00') } });
     expect(mapDates(f, (x) => x + 1, { ownTermsToo: false }).ownTerms).toEqual([evening]);
   });
+  it('moves the last day for another look with the rest', () => {
+    const evaluation = { maximum: 1000, parts: [], lookAgain: { until: at('03-20 23:59') } } as never;
+    const moved = mapDates(forum({ evaluation }), (x) => shiftDays(x, 7, ZONE));
+    expect(moved.evaluation!.lookAgain).toEqual({ until: at('03-27 23:59') });
+    const without = forum({ evaluation: { maximum: 1000, parts: [], lookAgain: { until: null } } as never });
+    expect(mapDates(without, (x) => x + 1).evaluation).toEqual(without.evaluation);
+  });
   it('another zone keeps what the clocks show', () => {
     const there = keepWallClock(at('03-04 23:59'), ZONE, 'America/New_York');
     expect(toWallClock(there, 'America/New_York')).toBe('2026-03-04T23:59');

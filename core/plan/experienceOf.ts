@@ -25,6 +25,8 @@ export type Experience =
       readonly code: 'sealed';
       readonly at: Instant | null;
       readonly classmates: number;
+      /** How many questions are each sealed on their own; 0 where the forum is sealed as a whole. */
+      readonly questions: number;
       readonly words: number;
       readonly lifts: Instant | null;
     }
@@ -123,6 +125,8 @@ export function experienceOf(course: CourseData, planned: Forum, student: Studen
       at: opens ?? dates.visibleFrom,
       classmates,
       words: terms.sealMinWords,
+      questions:
+        forum.openings === 'answerQuestions' ? forum.questions.filter(({ retired }) => !retired).length : 0,
       lifts: sealLiftsAt(forum, terms),
     });
   }

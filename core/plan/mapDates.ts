@@ -3,8 +3,12 @@ import type { Instant } from '../time/instant';
 import { addDays } from '../time/calendarDay';
 import { fromWallClock, toWallClock } from '../time/wallClock';
 
-/** What of a forum holds dates: its schedule, its own terms, and a seal that lifts at an instant. */
-export type DatedRules = Pick<Forum, 'schedule' | 'ownTerms' | 'seal'>;
+/** What of a forum holds dates: its schedule, its own terms, a seal that lifts at an instant, the last day for another look. */
+export type DatedRules = Pick<Forum, 'schedule' | 'ownTerms' | 'seal'> & Partial<Pick<Forum, 'evaluation'>>;
+
+/** The last day for asking for another look; null where there is none. */
+export const lookUntil = ({ evaluation }: Partial<Pick<Forum, 'evaluation'>>): Instant | null =>
+  evaluation?.lookAgain?.until ?? null;
 
 /** Moves every date of a schedule; absent dates stay absent. */
 export function mapSchedule(schedule: Schedule, move: (at: Instant) => Instant): Schedule {
@@ -30,8 +34,8 @@ export function mapOwnTerms(own: OwnTerms, move: (at: Instant) => Instant): OwnT
 }
 
 /**
- * A forum's rules with every date moved: the six of its schedule, those its own terms name, and the instant at which its
- * seal lifts.
+ * A forum's rules with every date moved: the six of its schedule, those its own terms name, the instant at which its seal
+ * lifts, and the last day for asking for another look.
  *
  * @param ownTermsToo whether own terms move with the forum
  * @example mapDates(rules, (at) => shiftDays(at, 7, zone))
@@ -42,6 +46,7 @@ export function mapDates<R extends DatedRules>(
   { ownTermsToo = true } = {},
 ): R {
   const lift = rules.seal?.lift;
+  const until = lookUntil(rules);
   return {
     ...rules,
     schedule: mapSchedule(rules.schedule, move),
@@ -50,6 +55,9 @@ export function mapDates<R extends DatedRules>(
       rules.seal !== null && typeof lift === 'object'
         ? { ...rules.seal, lift: { at: move(lift.at) } }
         : rules.seal,
+    ...(until !== null && {
+      evaluation: { ...rules.evaluation!, lookAgain: { until: move(until) } },
+    }),
   };
 }
 

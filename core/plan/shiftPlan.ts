@@ -127,7 +127,12 @@ export function shiftPlan(
     if (dates.length > 0 && shift.days !== 0)
       result.push({
         forumId: forum.id,
-        rules: { schedule: rules.schedule, ownTerms: rules.ownTerms, seal: rules.seal },
+        rules: {
+          schedule: rules.schedule,
+          ownTerms: rules.ownTerms,
+          seal: rules.seal,
+          evaluation: rules.evaluation ?? forum.evaluation,
+        },
         dates,
       });
   }

@@ -112,7 +112,7 @@ describe('the docket', () => {
     await page.go('/c/rvc210/evaluate/weir-hearing/bram-oyelaran');
     await page.type(/^Initial post: points/, '5');
     await page.click('button', /^Give .*next ready/);
-    await page.sees('Nobody is ready any more');
+    await page.sees('Nobody else is ready');
     await bram.click('button', 'Edit');
     await bram.type('Your post', ' One more word.');
     await bram.click('button', 'Keep the change');

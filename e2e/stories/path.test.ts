@@ -120,7 +120,7 @@ describe('from plan to gradebook', () => {
     await page.sees('1 day late, 10 % of 6');
     await page.sees('Give 4.40, next ready');
     await page.chord(Key.CONTROL, Key.ENTER);
-    await page.sees('Nobody is ready any more');
+    await page.sees('Nobody else is ready');
     await page.click('button', 'Release 3 given');
     await page.sees('Released to 3 students.');
   });

@@ -104,6 +104,8 @@ export function adminRoutes(app: Express, deps: Deps): void {
           title: body.title,
           code: body.code,
           zone: body.zone,
+          // Adding up needs no weights, and so no category: a new course has a total from its first score on.
+          gradebook_mode: 'byPoints',
           term_start: start,
           term_end: shiftDays(fromWallClock(`${body.lastDay}T00:00`, body.zone), 1, body.zone),
         })

@@ -1,3 +1,4 @@
+import { whyNoTotal } from '../../core/gradebook/whyNoTotal';
 import type { FileView } from '../../contract/files';
 import type { ScoresView } from '../../contract/scores';
 import { accessTo } from '../../core/access/accessTo';
@@ -77,6 +78,7 @@ export async function studentScores(deps: Deps, course: InCourse, now: number): 
   }
   return {
     mode: book.mode,
+    noTotal: whyNoTotal(course.setup.gradebook),
     letters: [...book.letters],
     items: items.flatMap((item) => {
       const cell = cells.get(item.id)!;

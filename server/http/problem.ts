@@ -49,7 +49,8 @@ export function fieldsProblem(error: z.ZodError): Problem {
   return new Problem(
     422,
     'fields',
-    first.field === '' ? first.message : `${first.field}: ${first.message}`,
+    // A whole sentence says by itself what it is about.
+    first.field === '' || first.message.endsWith('.') ? first.message : `${first.field}: ${first.message}`,
     errors,
   );
 }

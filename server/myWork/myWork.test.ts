@@ -46,6 +46,19 @@ describe('My work', () => {
     await c.bram.send('delete', `${F}/posts/to-ines`).expect(200);
     expect((await work(c.ines))[0]!.answered).toBe(0);
   });
+  it('is overdue only once the grace is over too', async () => {
+    const { settings: now, version } = (await c.teodora.get(`${F}/settings`)).body;
+    const rules = { ...now.rules, graceMinutes: 30 };
+    await c.teodora
+      .send('put', `${F}/settings`, { version, settings: { ...now, rules }, publish: false, confirmed: true })
+      .expect(200);
+    const overdue = async () =>
+      (await c.ines.get(`${C}/my-work`).expect(200)).body.forums[0].overdue as boolean;
+    c.server.now = at('03-05 00:10');
+    expect(await overdue()).toBe(false);
+    c.server.now = at('03-05 00:31');
+    expect(await overdue()).toBe(true);
+  });
   it('names what is locked by its titles, and what has not opened', async () => {
     const rules = {
       schedule: { ...settings().rules.schedule, postingFrom: at('03-03 08:00') },

@@ -1,4 +1,5 @@
 import type { Express } from 'express';
+import { isLate } from '../../core/time/dueDate';
 import { accessTo } from '../../core/access/accessTo';
 import { mayRead, postsInPlace } from '../../core/access/mayRead';
 import type { CourseData } from '../../core/course/courseData';
@@ -96,6 +97,7 @@ export function myWorkRoutes(app: Express, deps: Deps): void {
         slots: [...part.slots],
         standing: part.standing,
         due: dues.length > 0 ? Math.min(...dues) : null,
+        overdue: dues.some((due) => isLate(now, due, forum.graceMinutes)),
         initialDue: part.initialDue,
         repliesDue: part.repliesDue,
         postingUntil: access.terms.dates.postingUntil,

@@ -14,10 +14,12 @@ interface Change {
   readonly schedule: ForumRules['schedule'];
   readonly ownTerms: ForumRules['ownTerms'];
   readonly sealLiftsAt: number | null;
+  readonly lookUntil?: number;
 }
 
 function withDates(settings: ForumSettings, change: Change): ForumSettings {
-  const { seal } = settings.rules;
+  const { seal, evaluation } = settings.rules;
+  const looks = evaluation?.lookAgain?.until != null && change.lookUntil !== undefined;
   const lifts = seal !== null && typeof seal.lift === 'object' && change.sealLiftsAt !== null;
   const next = {
     ...settings,
@@ -26,6 +28,7 @@ function withDates(settings: ForumSettings, change: Change): ForumSettings {
       schedule: change.schedule,
       ownTerms: change.ownTerms,
       seal: lifts ? { ...seal, lift: { at: change.sealLiftsAt! } } : seal,
+      evaluation: looks ? { ...evaluation, lookAgain: { until: change.lookUntil! } } : evaluation,
     },
   };
   const parsed = forumSettings.safeParse(next);

@@ -6,6 +6,7 @@ import * as recipes from '../../contract/recipes';
 import { asked } from '../../core/access/asked';
 import { resolveTerms } from '../../core/access/resolveTerms';
 import { rulesFor } from '../course/forumFor';
+import { whyNoTotal } from '../../core/gradebook/whyNoTotal';
 import { worksWith } from '../course/inCourse';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
@@ -85,6 +86,7 @@ export function planRoutes(app: Express, deps: Deps): void {
         reason,
         by: setup.names.get(by)?.name ?? '',
       })),
+      noTotal: whyNoTotal(setup.gradebook),
       binned: (await holdings(deps, setup.id)).length,
     };
   });

@@ -291,7 +291,7 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 raised">
         Skip to the content
       </a>
-      <header className="ruled sticky top-0 z-20 flex h-[52px] items-center gap-3 border-b bg-base-100 px-4 sm:gap-5 sm:px-5">
+      <header className="ruled sticky top-0 z-40 flex h-[52px] items-center gap-3 border-b bg-base-100 px-4 sm:gap-5 sm:px-5">
         <Logo />
         {course && (
           <>

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../../core/time/instant';
 import { useMemo } from 'react';
 import type { ForumView } from '../../../contract/discuss';
 import type { PostView } from '../../../contract/posts';
@@ -115,7 +116,9 @@ export function Standing({ forum, posts }: { forum: ForumView; posts: readonly P
   const byId = useMemo(() => new Map(posts.map((post) => [post.id, post])), [posts]);
   const { answeredMe, iAnswered } = useMemo(() => between(posts), [posts]);
   const unused = forum.uses.filter(({ reason }) => reason !== null && reason !== 'notAsked');
-  const date = (at: number) => `${dueWords(at, zone)} (${fromNow(at, now)})`;
+  // The clock of the page goes in steps: what happened since the last of them is past, not still to come.
+  const since = (at: number) => (at > now && at - now < MINUTE ? at + 1 : now);
+  const date = (at: number) => `${dueWords(at, zone)} (${fromNow(at, since(at))})`;
   const of = (kind: Slot['kind']) => forum.slots.filter((slot) => slot.kind === kind).length;
   return (
     <div className="space-y-5">

@@ -79,10 +79,9 @@ export function Desk() {
     if (next) return go(next.student.id, true);
     const counts = STATE_ORDER.map(
       (state) => [state, docket.data?.rows.filter((row) => row.state === state).length ?? 0] as const,
-    ).filter(([, n]) => n > 0);
-    toast.success(
-      `Nobody is ready any more: ${counts.map(([state, n]) => `${n} ${STATE_WORDS[state]}`).join(', ')}.`,
-    );
+    ).filter(([state, n]) => n > 0 && state !== 'ready');
+    const others = counts.map(([state, n]) => `${n} ${STATE_WORDS[state]}`).join(', ');
+    toast.success(`Nobody else is ready${others === '' ? '' : `: ${others}`}.`);
   };
   const step = (by: number) => {
     const at = rows.findIndex(({ student }) => student.id === studentId);

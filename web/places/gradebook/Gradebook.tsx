@@ -1,3 +1,5 @@
+import { whyNoTotal } from '../../../core/gradebook/whyNoTotal';
+import { NoTotal } from '../../ui/NoTotal';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -203,6 +205,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
     { on: '', keys: 'H', does: 'the history of the cell', run: () => undefined },
   ]);
 
+  const noTotal = whyNoTotal(view);
   const itemOf = (id: string) => view.items.find((each) => each.id === id);
   const close = () => {
     setOpen(null);
@@ -215,6 +218,12 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
     <>
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pt-4 pb-2">
         <h1 className="text-2xl">Gradebook</h1>
+        {noTotal && (
+          <NoTotal
+            why={noTotal}
+            settings={course.role === 'instructor' ? `/c/${course.id}/settings` : undefined}
+          />
+        )}
         <p className="quiet grow" aria-live="polite">
           {rows.length === view.rows.length
             ? countWords(rows.length, 'student')

@@ -66,12 +66,11 @@ function Due({ line }: { line: WorkLine }) {
   const { zone } = useCourse();
   const now = useNow();
   if (line.due === null) return <span className="quiet">no due date</span>;
-  const overdue = line.due + 60_000 <= now;
   const words = sameDay(line.due, now, zone) ? timeWords(line.due, zone) : dueWords(line.due, zone);
   return (
     <>
-      <b className="num font-semibold" style={overdue ? { color: 'var(--late)' } : undefined}>
-        {overdue ? 'was due' : 'due'} {words}
+      <b className="num font-semibold" style={line.overdue ? { color: 'var(--late)' } : undefined}>
+        {line.overdue ? 'was due' : 'due'} {words}
       </b>
       <span className="quiet block text-sm">{fromNow(line.due, now)}</span>
     </>
@@ -224,7 +223,7 @@ export function MyWork() {
     .filter((line) => line.phase === 'announced' || line.phase === 'locked')
     .sort((a, b) => (a.opensAt ?? 0) - (b.opensAt ?? 0));
   const done = data.forums.filter((line) => ![...todo, ...free, ...later].includes(line)).reverse();
-  const overdue = todo.filter((line) => line.due !== null && line.due + 60_000 <= now);
+  const overdue = todo.filter((line) => line.overdue);
   const groups: [string, WorkLine[], boolean][] = [['Overdue', overdue, true]];
   for (const line of todo.filter((each) => !overdue.includes(each))) {
     const title =

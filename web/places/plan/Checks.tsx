@@ -1,3 +1,4 @@
+import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { dismissFinding, getPlan } from '../../../contract/plan';
@@ -55,6 +56,11 @@ export function Checks() {
           ? 'Nothing will go wrong that can be read from the plan.'
           : `${countWords(findings.total, 'finding')} in ${countWords(named.length, 'forum')}, worked out from the dates every single student ends up with.`}
       </p>
+      {data.noTotal && (
+        <div className="mt-3">
+          <NoTotal why={data.noTotal} settings={canEdit ? `/c/${course.id}/settings` : undefined} />
+        </div>
+      )}
       {data.forums.length === 0 && (
         <Empty level={2} title="No forums yet">
           What will go wrong in the plan is told here before students find out.

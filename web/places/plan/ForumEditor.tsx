@@ -1,6 +1,7 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
+import { inAudience } from '../../../core/access/audience';
 import { forumOf, type ForumSettings } from '../../../contract/forumSettings';
 import type { ForumForEdit, PlanView } from '../../../contract/plan';
 import { useCourse } from '../../data/course';
@@ -54,6 +55,7 @@ export function ForumEditor({
     [read.settings, saved.id, saved.status, saved.frozen],
   );
   const data = useMemo(() => courseDataFrom(plan, course.zone), [plan, course.zone]);
+  const audience = plan.students.filter(({ facts }) => inAudience(forum, facts)).length;
   const findings = useMemo(
     () => findingsFor(plan, course, data, forum, read.settings.categoryId),
     [plan, course, data, forum, read.settings.categoryId],
@@ -289,7 +291,7 @@ export function ForumEditor({
                 disabled={busy}
                 onClick={() => void save(true)}
               >
-                Publish to {countWords(plan.students.length, 'student')}
+                Publish to {countWords(audience, 'student')}
               </button>
               <button
                 type="button"

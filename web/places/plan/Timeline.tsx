@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
@@ -117,6 +118,12 @@ export function Timeline({
       setPreview(null),
     );
   };
+  /** A date that was moved by keys is kept by Enter alone; whoever goes on without it is told. */
+  const leaveHandle = (forumId: string) => {
+    if (dragging || preview?.forumId !== forumId) return;
+    setPreview(null);
+    toast.info('The date stays as it was. Press Enter after moving it to keep the change.');
+  };
   const drag = (id: string, deltaX: number): Preview | null => {
     const [forumId, handle] = id.split('|') as [string, HandleName];
     const forum = rulesOf(forumId);
@@ -205,7 +212,7 @@ export function Timeline({
                 schedule={dragging ? saved.schedule : forum.schedule}
                 x={(at) => placeIn(term, at)}
                 onKey={(handle, event) => key(planned.id, handle, event)}
-                onBlur={() => commit(preview?.forumId === planned.id ? preview : null)}
+                onBlur={() => leaveHandle(planned.id)}
               />
             )}
             {live && preview?.forumId === planned.id && liveAt !== null && (

@@ -23,11 +23,11 @@ describe('what a student will live through, in sentences', () => {
       'At once, Bram finds this in My work, with nothing required.',
     ],
     [
-      { code: 'sealed', at: null, classmates: 35, words: 120, lifts: 1 },
+      { code: 'sealed', at: null, classmates: 35, words: 120, questions: 0, lifts: 1 },
       '35 classmates are asked too. None of their posts can be read until Bram’s own has 120 words; then all of them, at once.',
     ],
     [
-      { code: 'sealed', at: null, classmates: 1, words: 1, lifts: null },
+      { code: 'sealed', at: null, classmates: 1, words: 1, questions: 0, lifts: null },
       '1 classmate is asked too. None of their posts can be read until Bram’s own has 1 word; then all of them, at once. Who never writes never reads them.',
     ],
     [

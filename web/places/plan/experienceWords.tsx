@@ -43,7 +43,11 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       return (
         <>
           {countWords(step.classmates, 'classmate is', 'classmates are')} asked too. None of their posts can
-          be read until {given}’s own has {b(countWords(step.words, 'word'))}; then all of them, at once.
+          be read until {given}’s own {step.questions > 0 && 'answer '}has {b(countWords(step.words, 'word'))}
+          ;{' '}
+          {step.questions > 0
+            ? 'then all answers to that question, and the next question in its turn.'
+            : 'then all of them, at once.'}
           {step.lifts === null && ' Who never writes never reads them.'}
         </>
       );

@@ -46,6 +46,7 @@ const plan = (...forums: PlannedForum[]): PlanView => ({
   groupPlans: [{ id: 'streams', title: 'Streams' }],
   items: [],
   dismissed: [],
+  noTotal: null,
   binned: 0,
 });
 

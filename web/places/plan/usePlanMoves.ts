@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { z } from 'zod';
 import { moveDates, sealChangeNames, type DatesChange, type PlanView } from '../../../contract/plan';
-import type { DatedRules } from '../../../core/plan/mapDates';
+import { lookUntil, type DatedRules } from '../../../core/plan/mapDates';
 import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import type { Deed } from './useUndo';
@@ -44,6 +44,7 @@ export function usePlanMoves(
           targets: { kind: own.targets.kind, ids: [...own.targets.ids] },
         })),
         sealLiftsAt: liftOf(rules),
+        lookUntil: lookUntil(rules) ?? undefined,
       }));
       const answer = await call(moveDates, { course: course.id }, { changes, what, confirmed });
       for (const [id, version] of Object.entries(answer.versions)) versions.current.set(id, version);

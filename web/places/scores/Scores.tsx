@@ -1,3 +1,4 @@
+import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
 import { getScores, type ScoresView } from '../../../contract/scores';
 import { useCourse } from '../../data/course';
@@ -105,9 +106,13 @@ export function Scores() {
     <div className="mx-auto w-full max-w-3xl px-5 pt-8 pb-20">
       <div className="flex flex-wrap items-baseline justify-between gap-x-8">
         <h1 className="text-2xl">Scores</h1>
-        <p className="num">
+        <div className="num">
           {total.percent === null ? (
-            <span className="quiet">no total yet</span>
+            data.noTotal ? (
+              <NoTotal why={data.noTotal} />
+            ) : (
+              <span className="quiet">no total yet</span>
+            )
           ) : (
             <>
               <b className="text-xl">{percentWords(total.percent)}</b>
@@ -118,7 +123,7 @@ export function Scores() {
               </span>
             </>
           )}
-        </p>
+        </div>
       </div>
       {data.mode === 'weighted' && data.categories.length > 0 && (
         <p className="quiet num mt-1 text-sm">

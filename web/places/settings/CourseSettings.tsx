@@ -1,3 +1,4 @@
+import { NoTotal } from '../../ui/NoTotal';
 import { useEffect, useState } from 'react';
 import { Controller, useFieldArray, useForm, useWatch, type Path } from 'react-hook-form';
 import { toast } from 'sonner';
@@ -301,6 +302,9 @@ function Form({
           </div>
         ))}
         {error('categories')}
+        {values.mode === 'weighted' && sum === 0 && (
+          <NoTotal why={values.categories.length === 0 ? 'noCategories' : 'noWeights'} />
+        )}
         {values.mode === 'weighted' && values.categories.length > 0 && (
           <p className="num text-sm" style={sum === 10_000 ? undefined : { color: 'var(--late)' }}>
             The weights come to {percentWords(sum)}

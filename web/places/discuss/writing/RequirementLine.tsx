@@ -66,7 +66,8 @@ export function countingWords(
     }
   }
   const of = forum.slots.filter(({ kind }) => kind === slot.kind).length;
-  const name = NAMES[slot.kind]?.(forum.readers === 'staff') ?? 'post';
+  const isAnswer = slot.kind === 'initial' && forum.required.questions !== null;
+  const name = isAnswer ? 'answer' : (NAMES[slot.kind]?.(forum.readers === 'staff') ?? 'post');
   const which = of > 1 ? `${name} ${slot.number} of ${of}` : `your ${name}`;
   const due = slot.due === null ? '' : dueOf(slot.due);
   switch (slot.state) {
