@@ -34,7 +34,7 @@ export function stepAt(steps: readonly WouldCount[], words: number): WouldCount 
 export function countingWords(
   { slot, reason }: WouldCount,
   enough: number | null,
-  forum: Pick<ForumView, 'slots' | 'readers' | 'required'>,
+  forum: Pick<ForumView, 'slots' | 'readers' | 'required' | 'openings'>,
   /** "due Wed 4 Mar, 23:59 (in 2 days)", or "was due …". */
   dueOf: (at: number) => string,
 ): Counting | null {
@@ -66,7 +66,7 @@ export function countingWords(
     }
   }
   const of = forum.slots.filter(({ kind }) => kind === slot.kind).length;
-  const isAnswer = slot.kind === 'initial' && forum.required.questions !== null;
+  const isAnswer = slot.kind === 'initial' && forum.openings === 'answerQuestions';
   const name = isAnswer ? 'answer' : (NAMES[slot.kind]?.(forum.readers === 'staff') ?? 'post');
   const which = of > 1 ? `${name} ${slot.number} of ${of}` : `your ${name}`;
   const due = slot.due === null ? '' : dueOf(slot.due);

@@ -23,6 +23,12 @@ describe('what a post will count as, in words', () => {
       warning: false,
     });
     expect(says(slot('met', 'initial'))!.text).toContain('Counts as your initial post');
+    const questions = {
+      ...forum,
+      openings: 'answerQuestions',
+      slots: [{ kind: 'initial' }, { kind: 'initial' }],
+    };
+    expect(says(slot('met', 'initial'), questions as never)!.text).toContain('Counts as answer 2 of 2');
     expect(says(slot('pending'))!.text).toContain('once staff approve it');
     expect(says(slot('metLate', 'reply', 1))!.text).toContain('1 day late: it due');
     const journal = {
