@@ -198,6 +198,8 @@ export function readRoster(
     const makes =
       fields.section !== undefined && title === undefined ? [`makes the section ${fields.section}`] : [];
     if (title !== undefined) fields.section = title;
+    // Said once, in the first line that names it.
+    else if (fields.section !== undefined) titles.set(fields.section.toLowerCase(), fields.section);
     const changes = match ? differences(fields, match) : [];
     const name =
       fields.sortableName ??
