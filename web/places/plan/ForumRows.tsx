@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import type { Forum } from '../../../core/course/forum';
 import { useCourse } from '../../data/course';
 import type { FieldKit } from './fieldKit';
@@ -101,9 +102,28 @@ export function SealRow({ kit, values }: Props) {
   );
 }
 
+/**
+ * How many different people follows how many replies, unless it was chosen by itself: whoever lowers the one, or had all of them to
+ * different people, means the other too.
+ */
+function useDifferentFollows(
+  form: FieldKit['form'],
+  { replies, different }: Pick<ForumForm, 'replies' | 'different'>,
+) {
+  const before = useRef(replies);
+  useEffect(() => {
+    const was = before.current;
+    before.current = replies;
+    if (was === replies || !/^\d+$/.test(replies)) return;
+    if (different === was || Number(different) > Number(replies))
+      form.setValue('different', replies, { shouldDirty: true });
+  }, [form, replies, different]);
+}
+
 /** How many posts, how long, to how many people. */
 export function RequiredRow({ kit, values }: Props) {
   const { form, notes, says, number } = kit;
+  useDifferentFollows(form, values);
   const mode = (name: 'initialWordsMode' | 'replyWordsMode' | 'postWordsMode', label: string) => (
     <select {...form.register(name)} aria-label={label} className={select}>
       <option value="required">words, required</option>

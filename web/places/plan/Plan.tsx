@@ -166,7 +166,8 @@ export function Plan() {
           )}
           {canEdit && newForum}
         </div>
-        {data.forums.length > 0 && (
+        {/* The bin and undo stand here too, and are wanted most when the last forum is gone. */}
+        {(data.forums.length > 0 || data.binned > 0) && (
           <div className="hidden flex-wrap items-center gap-2 px-5 pb-3 min-[900px]:flex">
             <div role="group" aria-label="How much of the term" className="join">
               {ZOOMS.map(([value, name]) => (

@@ -282,7 +282,7 @@ function Form({
                   className={`${input} num w-12 text-center`}
                 />
               </label>
-              <span className="quiet num w-18 text-sm whitespace-nowrap">
+              <span className="quiet num w-30 shrink-0 text-right text-sm whitespace-nowrap">
                 {countWords(view.used.categories[category.id] ?? 0, 'forum or item', 'forums or items')}
               </span>
               {canEdit && (
