@@ -5,9 +5,10 @@ import type { DoReason } from '../core/access/mayDo';
  * alike.
  *
  * @param date writes an instant in the course's zone
+ * @param done what would have been done to a post
  * @example whyNot({ code: 'oneThreadOnly' }, date)
  */
-export function whyNot(reason: DoReason, date: (at: number) => string): string {
+export function whyNot(reason: DoReason, date: (at: number) => string, done = 'changed or removed'): string {
   switch (reason.code) {
     case 'allowed':
     case 'staff':
@@ -29,7 +30,7 @@ export function whyNot(reason: DoReason, date: (at: number) => string): string {
     case 'yourOwn':
       return 'This is your own post.';
     case 'answered':
-      return 'Somebody has answered this post, so it stays as it is.';
+      return `Somebody has answered this post, so it can no longer be ${done}.`;
     case 'threadFrozen':
       return 'Staff have frozen this thread. You can read it, but not write in it for now.';
     case 'staffOnly':

@@ -56,7 +56,7 @@ describe('a conversation', () => {
     await staff.sees('answers Bram');
     await page.driver.navigate().refresh();
     await page.sees('Where exactly is the chemist?');
-    await page.sees('Someone has answered it, so it can no longer be removed.');
+    await page.sees('Somebody has answered this post, so it can no longer be removed.');
     expect(await page.has('button', 'Remove')).toBe(false);
     await page.click('button', 'Reply to Anselm');
     await page.sees('Answers to staff do not count as one of your replies.');

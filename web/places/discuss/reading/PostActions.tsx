@@ -148,7 +148,11 @@ export function PostActions({
           last draft kept <When at={body.draftKeptAt} />
         </span>
       )}
-      {cannot && <span className="quiet text-xs">{whyNot(cannot.reason, course.zone)}</span>}
+      {cannot && (
+        <span className="quiet text-xs">
+          {whyNot(cannot.reason, course.zone, cannot === may.edit ? 'changed' : 'removed')}
+        </span>
+      )}
       {sending && (
         <SendDialog
           forum={forum.id}
