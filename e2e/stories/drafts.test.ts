@@ -52,7 +52,7 @@ describe('drafts', () => {
     await page.click('button', 'Post your initial post');
     await page.sees('The seal is open');
     await page.go('/c/rvc210/my-work');
-    await page.sees('small rivers');
+    await page.sees('Small rivers');
     expect(await page.text()).not.toContain('You have a draft of');
   });
 

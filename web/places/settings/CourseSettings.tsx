@@ -282,8 +282,8 @@ function Form({
                   className={`${input} num w-12 text-center`}
                 />
               </label>
-              <span className="quiet num w-30 shrink-0 text-right text-sm whitespace-nowrap">
-                {countWords(view.used.categories[category.id] ?? 0, 'forum or item', 'forums or items')}
+              <span className="quiet num w-14 shrink-0 text-right text-sm whitespace-nowrap">
+                {countWords(view.used.categories[category.id] ?? 0, 'item')}
               </span>
               {canEdit && (
                 <RowDeeds
