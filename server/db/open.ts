@@ -28,7 +28,7 @@ function whyNotOurs(file: string): string | null {
 
 const cannotUse = (file: string, why: string, error?: unknown) =>
   new Error(
-    `The data file ${file} ${why}. Restore a backup of it (npm run restore), or choose another data folder with JUROR_DATA.`,
+    `The data file ${file} ${why}. Restore a backup of it, or choose another data folder with JUROR_DATA.`,
     { cause: error },
   );
 

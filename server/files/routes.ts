@@ -237,7 +237,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
     if (onDisk?.size !== file.size) {
       deps.log.error(
         { file: path, size: onDisk?.size ?? null, expected: file.size },
-        'An attachment is missing or damaged. Put it back from a backup: npm run check lists all that are.',
+        'An attachment is missing or damaged. Put it back from a backup.',
       );
       throw new Problem(
         410,
