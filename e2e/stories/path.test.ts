@@ -69,7 +69,7 @@ describe('from plan to gradebook', () => {
     await page.sees('2 of 15 words');
     await page.sees('Counts as your initial post once it has 15 words');
     await page.click('button', 'Post your initial post');
-    await page.click('button', 'Post your initial post all the same');
+    await page.click('button', 'Post your initial post anyway');
     await page.sees('Your initial post is too short');
     expect(await page.text()).toContain('1 post is sealed.');
     await page.click('button', 'Edit');

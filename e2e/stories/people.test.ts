@@ -54,7 +54,7 @@ describe('people', () => {
     await page.click('button', 'Save');
     await page.sees('This move changes something in forums under way');
     await page.sees('Bram Oyelaran has other dates.');
-    await page.click('button', 'Move all the same');
+    await page.click('button', 'Move anyway');
     await page.sees('Saved.');
     const bram = (await roster()).people.find(({ id }) => id === 'bram-oyelaran')!;
     expect(bram).toMatchObject({

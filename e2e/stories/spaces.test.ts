@@ -71,7 +71,7 @@ describe('questions, journals and groups', () => {
     await ines.sees(/heron leat/i);
     await ines.type('Your initial post', 'Open the culvert below the school first.');
     await ines.click('button', 'Post your initial post');
-    await ines.click('button', 'Post your initial post all the same');
+    await ines.click('button', 'Post your initial post anyway');
     await ines.sees('Open the culvert below the school first.');
     const bram = await s.anotherPage();
     await bram.enter('Bram Oyelaran');

@@ -11,7 +11,7 @@ import { Empty, Failed, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
 import { useTitle } from '../../ui/useTitle';
 
-const NUMBERS: Record<number, string> = { 2: 'Two', 3: 'Three', 4: 'Four', 5: 'Five', 6: 'Six' };
+const NUMBERS: Record<number, string> = { 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six' };
 
 const isOpen = (state: string) => state === 'open' || state === 'short';
 
@@ -205,7 +205,7 @@ export function MyWork() {
   useTitle('My work', course.title);
   const { data, error, mutate } = useApi(getMyWork, { course: course.id }, { refreshInterval: 60_000 });
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
-  if (!data) return <Loading what="Looking what is due" />;
+  if (!data) return <Loading what="Finding what is due" />;
   if (data.forums.length === 0)
     return (
       <Empty title="Nothing here yet">
@@ -244,8 +244,8 @@ export function MyWork() {
     soon === 0
       ? `Nothing is due this week, ${given}.`
       : soon === 1
-        ? `One thing wants you this week, ${given}.`
-        : `${NUMBERS[soon] ?? soon} things want you this week, ${given}.`;
+        ? `You have one thing due this week, ${given}.`
+        : `You have ${NUMBERS[soon] ?? soon} things due this week, ${given}.`;
   return (
     <div className="mx-auto w-full max-w-[60rem] px-5 pt-8 pb-20">
       <h1 className="text-[1.7rem] leading-tight">{heading}</h1>

@@ -40,7 +40,7 @@ export function Notices() {
       </Empty>
     );
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
-  if (!data) return <Loading what="Looking what concerns you" />;
+  if (!data) return <Loading what="Opening your notices" />;
   const read = async (keys: 'all' | readonly string[]) => {
     try {
       await call(readNotices, { course: course.id }, { keys: keys === 'all' ? 'all' : [...keys] });

@@ -27,7 +27,7 @@ export function SealWarning({
       <Names title="Sealed again, until they write more:" names={names.reseals} />
       <Names title="Could read everyone’s posts at once:" names={names.unseals} />
       <button type="button" className="btn btn-primary mt-5" onClick={confirm}>
-        Save all the same
+        Save anyway
       </button>
     </Dialog>
   );

@@ -191,7 +191,7 @@ export function ImportRoster({ changed }: { changed: () => void }) {
                     Changes of section mean something in forums under way
                   </h3>
                   <p className="quiet text-sm">
-                    Posts stay where they were written; for their author they count all the same.
+                    Posts stay where they were written; for their author they still count.
                   </p>
                   <MoveChanges changes={answer.moves} />
                 </section>

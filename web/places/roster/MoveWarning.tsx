@@ -64,12 +64,11 @@ export function MoveWarning({
   return (
     <Dialog title="This move changes something in forums under way" onClose={close} wide>
       <p className="quiet">
-        Posts stay where they were written; for their author they count all the same. Nothing has been moved
-        yet.
+        Posts stay where they were written; for their author they still count. Nothing has been moved yet.
       </p>
       <MoveChanges changes={changes} />
       <button type="button" className="btn btn-primary mt-5" onClick={confirm}>
-        Move all the same
+        Move anyway
       </button>
     </Dialog>
   );

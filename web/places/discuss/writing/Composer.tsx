@@ -230,7 +230,7 @@ function WritingComposer({
             onClick={() => void send()}
             title="Ctrl+Enter"
           >
-            {warned ? `${button} all the same` : button}
+            {warned ? `${button} anyway` : button}
           </button>
         </div>
       </RichEditor>

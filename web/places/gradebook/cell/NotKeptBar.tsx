@@ -35,7 +35,7 @@ export function NotKeptBar({
               not kept. {each.message}
             </span>
             <button type="button" className="btn btn-xs raised ruled h-7" onClick={() => insist(each)}>
-              {each.newer === undefined ? 'Try again' : `Write ${said(each.change.after)} all the same`}
+              {each.newer === undefined ? 'Try again' : `Write ${said(each.change.after)} anyway`}
             </button>
             <button type="button" className="btn btn-xs btn-ghost h-7" onClick={() => leave(each)}>
               Leave it
