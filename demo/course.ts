@@ -104,6 +104,7 @@ export async function layOutCourse(db: Db): Promise<void> {
         sortable_name: 'Office, Registry',
         password_hash: password,
         administrator: 1,
+        made_in: null,
       },
       ...[
         ...STAFF.map(([id, given, family]) => ({ id, given, family, preferred: undefined })),
@@ -124,6 +125,8 @@ export async function layOutCourse(db: Db): Promise<void> {
           : `${family}, ${preferred ?? given}`,
         password_hash: password,
         administrator: 0,
+        // The roster of the course named its students first.
+        made_in: STAFF.some(([staff]) => staff === id) ? null : COURSE,
       })),
     ])
     .execute();

@@ -215,7 +215,8 @@ export function PersonPanel({
         {says('role')}
         {fixed && (
           <p className="quiet text-sm">
-            In other courses too, so name and e-mail are the administrator’s to change.
+            Only the administrator can change this name and e-mail: the account was not made in this course,
+            or is used in others too.
           </p>
         )}
         <div className="grid grid-cols-2 gap-3">
