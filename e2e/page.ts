@@ -176,6 +176,12 @@ export class Page {
       .perform();
   }
 
+  /** Rests the pointer on what is found: a message under it stays. */
+  async pointAt(role: string, name: RegExp | string): Promise<void> {
+    const origin = await this.find(role, name);
+    await this.driver.actions().move({ origin }).perform();
+  }
+
   async chord(...keys: string[]): Promise<void> {
     await this.driver
       .switchTo()

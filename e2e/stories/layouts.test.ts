@@ -73,6 +73,7 @@ describe('a conversation laid out otherwise', () => {
     await page.click('button', 'Remove all');
     await page.click('button', 'Remove 2 posts');
     await page.sees('2 posts removed.');
+    await page.pointAt('button', 'Undo');
     const removed = async () =>
       (await view()).filter(({ id, removed: gone }) => gone && [first!.id, second!.id].includes(id)).length;
     expect(await removed()).toBe(2);

@@ -78,6 +78,7 @@ describe('keeping a discussion healthy', () => {
     await page.type(/^Why\?/, 'Only to try it.');
     await page.click('button', 'Remove 3 posts');
     await page.sees('3 posts removed.');
+    await page.pointAt('button', 'Undo');
     const bram = await s.anotherPage();
     await bram.enter('Bram Oyelaran');
     await bram.go('/c/rvc210/notices');
@@ -124,6 +125,7 @@ describe('keeping a discussion healthy', () => {
     await page.press(Key.TAB, Key.ARROW_DOWN);
     await page.click('button', 'Move it there');
     await page.sees(/\d posts? moved\. What counts follows\./);
+    await page.pointAt('button', 'Undo');
     expect(await branch()).not.toBe(moved.parentId);
     expect(await made()).toBe(before - 1);
     await page.click('button', 'Undo');

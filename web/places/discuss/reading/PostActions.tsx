@@ -7,6 +7,7 @@ import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { When } from '../../../ui/When';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { SendDialog } from '../stewarding/SendDialog';
 import { useActs } from '../stewarding/useActs';
 import { StewardMenu } from '../stewarding/StewardMenu';
@@ -39,10 +40,8 @@ export function PostActions({
   const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
     try {
       await work();
-      toast.success(
-        said,
-        undo && { duration: 10_000, action: { label: 'Undo', onClick: () => void run(undo, 'It is back.') } },
-      );
+      if (undo) saidWithUndo(said, () => run(undo, 'It is back.'));
+      else toast.success(said);
       changed(false);
     } catch (error) {
       toast.error(sentenceOf(error));

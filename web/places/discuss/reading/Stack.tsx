@@ -8,6 +8,7 @@ import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { countWords } from '../../../ui/pointWords';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { BulkActs } from '../stewarding/BulkActs';
 import type { Bodies } from './bodies';
 import { Conversation } from './Conversation';
@@ -120,14 +121,9 @@ function ActOnAll({
     undo?: (id: string) => Promise<unknown>,
   ) => {
     const { done, problem } = await each(of, work);
-    if (done > 0)
-      toast.success(
-        `${countWords(done, 'post')} ${said}`,
-        undo && {
-          duration: 10_000,
-          action: { label: 'Undo', onClick: () => void run(of, undo, 'as before.') },
-        },
-      );
+    const told = `${countWords(done, 'post')} ${said}`;
+    if (done > 0 && undo) saidWithUndo(told, () => run(of, undo, 'as before.'));
+    else if (done > 0) toast.success(told);
     if (problem !== null) toast.error(problem);
     changed(false);
   };

@@ -3,6 +3,7 @@ import { useSWRConfig } from 'swr';
 import { freezeForum } from '../../../../contract/stewarding';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 
 /** Stops posting in a forum now, whatever its window says, or lets it go on. */
 export function FreezeForum({ forum }: { forum: { readonly id: string; readonly frozen: boolean } }) {
@@ -11,10 +12,9 @@ export function FreezeForum({ forum }: { forum: { readonly id: string; readonly 
   const set = async (frozen: boolean) => {
     try {
       await call(freezeForum, { course, forum: forum.id }, { frozen });
-      toast.success(frozen ? 'Frozen: only staff write here now.' : 'Posting goes by its window again.', {
-        duration: 10_000,
-        action: { label: 'Undo', onClick: () => void set(!frozen) },
-      });
+      saidWithUndo(frozen ? 'Frozen: only staff write here now.' : 'Posting goes by its window again.', () =>
+        set(!frozen),
+      );
       await mutate((key) => typeof key === 'string' && key.startsWith(`/api/courses/${course}`));
     } catch (error) {
       toast.error(sentenceOf(error));

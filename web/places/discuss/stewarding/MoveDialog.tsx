@@ -9,6 +9,7 @@ import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { countWords } from '../../../ui/pointWords';
 import { When } from '../../../ui/When';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { useForumHands } from '../reading/forumHands';
 import { firstWords } from '../reading/conversation';
 import { useBody } from '../reading/bodies';
@@ -90,10 +91,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
           toast.error(sentenceOf(error));
         }
       };
-      toast.success(`${countWords(before.posts, 'post')} moved. What counts follows.`, {
-        duration: 10_000,
-        action: { label: 'Undo', onClick: () => void undo() },
-      });
+      saidWithUndo(`${countWords(before.posts, 'post')} moved. What counts follows.`, undo);
       onClose();
       changed(false, post.id);
     } catch (error) {

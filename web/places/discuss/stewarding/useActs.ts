@@ -3,6 +3,7 @@ import { actOnPosts, type StewardingAct } from '../../../../contract/stewarding'
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { countWords, numberWords } from '../../../ui/pointWords';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 
 const DONE: Record<StewardingAct, string> = {
   remove: 'removed. Staff and their authors can still read what is removed.',
@@ -32,10 +33,7 @@ export function useActs(forum: string, changed: () => void) {
     const undo = () =>
       act(BACK[does], answer.changed).catch((error: unknown) => void toast.error(sentenceOf(error)));
     if (answer.changed.length > 0)
-      toast.success(`${countWords(answer.changed.length, 'post')} ${DONE[does]}`, {
-        duration: 10_000,
-        action: { label: 'Undo', onClick: () => void undo() },
-      });
+      saidWithUndo(`${countWords(answer.changed.length, 'post')} ${DONE[does]}`, undo);
     for (const { why, posts: passed } of answer.passed)
       toast(`${numberWords(passed.length)} passed over: ${passed.length === 1 ? 'it' : 'each'} ${why}.`);
     changed();

@@ -10,6 +10,7 @@ import { newId } from '../../../data/newId';
 import { withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { countWords, pointWords } from '../../../ui/pointWords';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 
 type Preview = AnswerOf<typeof actOnDocket>;
 
@@ -93,10 +94,7 @@ export function ManyAtOnce({
           }
           changed();
         };
-        toast.success(`Done for ${countWords(answer.changes.length, 'student')}.`, {
-          duration: 20_000,
-          action: { label: 'Undo', onClick: () => void undo() },
-        });
+        saidWithUndo(`Done for ${countWords(answer.changes.length, 'student')}.`, undo);
         changed();
         onClose();
       }

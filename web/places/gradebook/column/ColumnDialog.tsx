@@ -9,6 +9,7 @@ import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { countWords, maximumWords, pointWords } from '../../../ui/pointWords';
 import { When } from '../../../ui/When';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { ColumnActs } from './ColumnActs';
 import { ItemForm } from './ItemForm';
 import { LinkForm } from './LinkForm';
@@ -73,10 +74,7 @@ export function ColumnDialog({
       changed();
       if (!removed) return;
       onClose();
-      toast.success(`${item.title} is taken away, with its scores.`, {
-        duration: 20_000,
-        action: { label: 'Undo', onClick: () => void remove(false) },
-      });
+      saidWithUndo(`${item.title} is taken away, with its scores.`, () => remove(false));
     } catch (error) {
       toast.error(sentenceOf(error));
     }
