@@ -64,6 +64,8 @@ const post = z.strictObject({
       state: z.enum(['held', 'approved', 'returned']),
       by: key,
       reason: z.string().nullable(),
+      /** Of a change to an approved post: how many versions stood before it; null of a whole post. */
+      standing: z.int().nullable(),
     }),
   ),
   freezes: z.array(z.strictObject({ from: instant, to: time, by: key })),

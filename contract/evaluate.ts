@@ -179,6 +179,8 @@ export const deskPost = z.object({
   words: z.int(),
   removed: z.boolean(),
   waiting: z.enum(['held', 'returned']).nullable(),
+  /** A change to it that others do not read. */
+  change: z.enum(['held', 'returned']).nullable(),
   counted: z.boolean(),
   /** What is noted of how its author opened the seal with it. */
   marks: z.array(z.custom<EvidenceMark>()),

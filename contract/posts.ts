@@ -35,6 +35,8 @@ export const postLine = z.object({
   starter: z.literal(true).optional(),
   removed: z.literal(true).optional(),
   waiting: z.enum(['held', 'returned']).optional(),
+  /** A change to it waits for approval, or was given back; for its author and staff. */
+  change: z.enum(['held', 'returned']).optional(),
   asideWith: id.optional(),
   /** Its last version is by this member of staff, who is not its author. */
   editedBy: id.optional(),
@@ -99,6 +101,8 @@ export interface PostView {
   readonly starter: boolean;
   readonly removed: boolean;
   readonly waiting: 'held' | 'returned' | null;
+  /** A change to it that others do not read. */
+  readonly change: 'held' | 'returned' | null;
   /** The student an aside is between and staff. */
   readonly asideWith: PersonName | null;
   /** Staff who changed it last, and did not write it. */
@@ -141,6 +145,7 @@ export function postsOf(forum: {
     starter: line.starter ?? false,
     removed: line.removed ?? false,
     waiting: line.waiting ?? null,
+    change: line.change ?? null,
     asideWith: people.get(line.asideWith ?? '') ?? null,
     editedBy: people.get(line.editedBy ?? '') ?? null,
     frozen: line.frozen ?? false,

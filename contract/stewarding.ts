@@ -7,7 +7,7 @@ import { endpoint } from './endpoint';
 const reason = z.string().trim().max(1000, 'At most 1,000 characters.').nullable();
 
 /** What staff do to many posts at once. */
-export const stewardingAct = z.enum(['remove', 'restore', 'approve', 'return', 'hold']);
+export const stewardingAct = z.enum(['remove', 'restore', 'approve', 'return', 'hold', 'waitAgain']);
 export type StewardingAct = z.infer<typeof stewardingAct>;
 
 export const actOnPosts = endpoint({
@@ -81,6 +81,8 @@ const waitingPost = z.object({
   /** Given back before, and why. */
   returnedWhy: z.string().nullable(),
   version: z.int(),
+  /** Of a change to an approved post: the number of the version that classmates read meanwhile. */
+  standing: z.int().nullable(),
 });
 export type WaitingPost = z.infer<typeof waitingPost>;
 

@@ -1,6 +1,7 @@
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
-import { approvalAt, createdAt, type Post } from '../course/post';
+import { approvalAt, openChange } from '../course/approval';
+import { createdAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 import { MINUTE } from '../time/instant';
 import { isLate } from '../time/dueDate';
@@ -227,7 +228,8 @@ function mayEdit(
   const { edit } = forum.allowed;
   if (action.place.authorId !== access.personId) return no({ code: 'notYours' });
   // Given back to be revised and sent again: whatever is usual, this may be.
-  if (approvalAt(action.post, t) === 'returned') return yes;
+  if (approvalAt(action.post, t) === 'returned' || openChange(action.post, t)?.state === 'returned')
+    return yes;
   if (edit === 'never') return no({ code: 'forumRule' });
   if (edit === 'untilAnswered') return action.answered ? no({ code: 'answered' }) : yes;
   if (edit === 'untilPostingCloses') return yes;

@@ -1,4 +1,5 @@
-import { approvalAt, existsAt, isFrozenAt, isRemovedAt, type Post } from '../course/post';
+import { approvalAt } from '../course/approval';
+import { existsAt, isFrozenAt, isRemovedAt, type Post } from '../course/post';
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
 import type { Access, StaffAccess, StudentAccess } from './accessTo';

@@ -1,26 +1,22 @@
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
-import { existsAt, isRemovedAt, lastReturnAt, type Post } from '../course/post';
+import { ownRevisions } from '../course/ownRevisions';
+import { existsAt, isRemovedAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 import { lateFrom } from '../time/dueDate';
 import { endsAt } from '../time/minute';
 import type { ResolvedTerms } from './resolveTerms';
 
 /**
- * The instant at which a student's own post unseals: that of the first of their revisions, after the last return if
- * there was one, with enough words. null when it does not unseal at *t*. Later edits do not reseal. (rules §4)
+ * The instant at which a student's own post unseals: that of the first of their revisions that count, what was given back
+ * left out, with enough words. null when it does not unseal at *t*. Later edits do not reseal. (rules §4)
  *
  * @param post the student's own opening post in the scope
  * @param minWords words that unseal, at least 1
  */
 export function unsealedBy(post: Post, minWords: number, t: Instant): Instant | null {
   if (!existsAt(post, t) || isRemovedAt(post, t)) return null;
-  const since = lastReturnAt(post, t);
-  for (const revision of post.revisions) {
-    if (revision.at > t) break;
-    if (!revision.byStaff && revision.at > since && revision.words >= minWords) return revision.at;
-  }
-  return null;
+  return ownRevisions(post, t).find(({ words }) => words >= minWords)?.at ?? null;
 }
 
 /**

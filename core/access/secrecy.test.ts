@@ -7,7 +7,7 @@ import { accessTo, type StudentAccess } from './accessTo';
 import { postsInPlace } from './mayRead';
 import { nextChange } from './nextChange';
 import { readable, sealedCount } from './readable';
-import { startsHeld } from './hold';
+import { holdOf } from './hold';
 import { spaceOf } from './space';
 
 describe('secrecy, in every kind of forum', () => {
@@ -36,7 +36,9 @@ describe('secrecy, in every kind of forum', () => {
             const sealed = f.seal !== null && !hasUnsealed(f, posts, who, seen.questionId);
             if (sealed) expect([seen.starter, seen.parentId]).toEqual([true, null]);
             for (let up: Post | undefined = seen; up; up = up.parentId ? byId.get(up.parentId) : undefined)
-              expect(up.approvals.length === 0 || up.authorId === who.id).toBe(true);
+              expect(
+                up.authorId === who.id || up.approvals.every(({ standing }) => standing !== undefined),
+              ).toBe(true);
             if (seen.removals.length > 0) expect(as).toBe('place');
           }
         }
@@ -71,15 +73,29 @@ describe('what waits for approval', () => {
   });
   const t = at('03-03 10:00');
   it('is everything, or each student’s posts until one was approved', () => {
-    expect(startsHeld({ hold: 'none' }, [], null, t)).toBe(false);
-    expect(startsHeld({ hold: 'all' }, [held('approved')], null, t)).toBe(true);
-    expect(startsHeld({ hold: 'first' }, [], null, t)).toBe(true);
-    expect(startsHeld({ hold: 'first' }, [held('held')], null, t)).toBe(true);
-    expect(startsHeld({ hold: 'first' }, [held('approved')], null, t)).toBe(false);
+    expect(holdOf({ hold: 'none' }, [], null, t)).toBeNull();
+    expect(holdOf({ hold: 'all' }, [held('approved')], null, t)).toBe('post');
+    expect(holdOf({ hold: 'first' }, [], null, t)).toBe('post');
+    expect(holdOf({ hold: 'first' }, [held('held')], null, t)).toBe('post');
+    expect(holdOf({ hold: 'first' }, [held('approved')], null, t)).toBeNull();
   });
-  it('a returned post waits again when it is sent again; an approved one does not', () => {
-    expect(startsHeld({ hold: 'none' }, [], held('returned'), t)).toBe(true);
-    expect(startsHeld({ hold: 'all' }, [], held('approved'), t)).toBe(false);
+  it('a returned post waits again when it is sent again', () => {
+    expect(holdOf({ hold: 'none' }, [], held('returned'), t)).toBe('post');
+  });
+  it('a change to an approved post waits where the forum holds all, and nowhere else', () => {
+    expect(holdOf({ hold: 'all' }, [], held('approved'), t)).toBe('change');
+    expect(holdOf({ hold: 'all' }, [], first, t)).toBe('change');
+    expect(holdOf({ hold: 'first' }, [], held('approved'), t)).toBeNull();
+    expect(holdOf({ hold: 'all' }, [], { ...first, asideWith: 'ines' }, t)).toBeNull();
+  });
+  it('what waits goes on waiting when it is changed again; a change given back waits anew', () => {
+    const changed = (state: 'held' | 'returned') => ({
+      ...first,
+      approvals: [{ at: at('03-02 11:00'), state, standing: 1 }],
+    });
+    expect(holdOf({ hold: 'all' }, [], held('held'), t)).toBeNull();
+    expect(holdOf({ hold: 'all' }, [], changed('held'), t)).toBeNull();
+    expect(holdOf({ hold: 'none' }, [], changed('returned'), t)).toBe('change');
   });
 });
 

@@ -14,7 +14,7 @@ export function affectedBy(byId: ReadonlyMap<Id, Post>, changed: readonly Id[]):
   for (const id of changed) {
     const post = byId.get(id);
     if (!post) continue;
-    if (post.approvals.length > 0) withholding.add(id);
+    if (post.approvals.some(({ standing }) => standing === undefined)) withholding.add(id);
     for (let above = byId.get(post.parentId ?? ''); above; above = byId.get(above.parentId ?? ''))
       if (above.removals.length > 0) affected.add(above.id);
   }

@@ -1,4 +1,5 @@
 import type { Instant } from '../time/instant';
+import type { ApprovalDecision } from './approval';
 import type { Id } from './id';
 
 /** One version of a post. */
@@ -38,7 +39,7 @@ export interface Post {
   /** Times removed; `to` null while it stands. In order. */
   readonly removals: readonly { readonly from: Instant; readonly to: Instant | null }[];
   /** Decisions about approval, in order; none where nothing was ever held. */
-  readonly approvals: readonly { readonly at: Instant; readonly state: 'held' | 'approved' | 'returned' }[];
+  readonly approvals: readonly ApprovalDecision[];
   /** What other students rated it, 1 to 5, each with the times it stood; absent where nobody did. */
   readonly ratings?: readonly Rating[];
   /** Of an opening post: the times its thread was frozen; absent where it never was. */
@@ -77,35 +78,4 @@ export function isRemovedAt(post: Post, t: Instant): boolean {
 /** Whether the thread that a post opens was frozen at an instant: nobody but staff writes in it. */
 export function isFrozenAt(opening: Post, t: Instant): boolean {
   return opening.freezes?.some((span) => span.from <= t && (span.to === null || span.to > t)) ?? false;
-}
-
-/** Where a post stood with approval at an instant; `approved` where nothing was ever held. */
-export function approvalAt(post: Post, t: Instant): 'held' | 'approved' | 'returned' {
-  let state: 'held' | 'approved' | 'returned' = 'approved';
-  for (const decision of post.approvals) {
-    if (decision.at > t) break;
-    state = decision.state;
-  }
-  return state;
-}
-
-/**
- * The instant of the last return at or before *t* that stands; -Infinity where there was none. A return that was taken back,
- * because another decision came after it without the author having sent the post again, is as if it had never been. (rules §5)
- */
-export function lastReturnAt(post: Post, t: Instant): Instant {
-  let at = -Infinity;
-  const decisions = post.approvals;
-  for (let i = 0; i < decisions.length && decisions[i]!.at <= t; i++) {
-    if (decisions[i]!.state !== 'returned') continue;
-    const returned = decisions[i]!.at;
-    const next = decisions[i + 1];
-    if (next === undefined || next.at > t || isSentBetween(post, returned, next.at)) at = returned;
-  }
-  return at;
-}
-
-/** Whether the author revised a post after an instant, up to another. */
-function isSentBetween(post: Post, after: Instant, until: Instant): boolean {
-  return post.revisions.some(({ at, byStaff }) => !byStaff && at > after && at <= until);
 }

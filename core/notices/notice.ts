@@ -15,6 +15,8 @@ export type NoticeKind =
   /** A post of theirs was approved, given back, removed or changed by staff. */
   | 'approved'
   | 'returned'
+  | 'changeApproved'
+  | 'changeReturned'
   | 'removed'
   | 'edited'
   /** A score was released to them. */

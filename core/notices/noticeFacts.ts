@@ -8,7 +8,7 @@ import type { ToldDates } from './notice';
 
 /** Something staff decided about a post of the person. */
 export interface PostDecision {
-  readonly kind: 'approved' | 'returned' | 'removed' | 'edited';
+  readonly kind: 'approved' | 'returned' | 'changeApproved' | 'changeReturned' | 'removed' | 'edited';
   readonly forumId: Id;
   readonly postId: Id;
   readonly at: Instant;

@@ -13,11 +13,12 @@ export const TOLD_FOR = 30 * DAY;
 
 const BLANK = { postId: null, aboutId: null, actorId: null, count: 1, line: null, due: null, dates: null };
 
-/** When others could first read a post: when it was written, or approved after it had waited. */
+/** When others could first read a post: when it was written, or approved after it had waited; a change to it is no news. */
 function outAt(post: Post, t: Instant): Instant {
   let at = createdAt(post);
   for (const decision of post.approvals)
-    if (decision.at <= t && decision.state === 'approved') at = Math.max(at, decision.at);
+    if (decision.at <= t && decision.state === 'approved' && decision.standing === undefined)
+      at = Math.max(at, decision.at);
   return at;
 }
 

@@ -26,7 +26,11 @@ export function changeSince(post: Post, since: Instant, t: Instant): ChangeSince
     if (after(removal.from)) turns.push(removal.from);
     if (removal.to !== null && after(removal.to)) turns.push(removal.to);
   }
-  for (const decision of post.approvals) if (after(decision.at)) turns.push(decision.at);
+  for (const { at, state, standing } of post.approvals) {
+    if (!after(at)) continue;
+    if (standing !== undefined && state !== 'held' && isCounted(post, at)) return 'revised';
+    turns.push(at);
+  }
   if (!turns.some((at) => isCounted(post, at) !== counted)) return null;
   if (isRemovedAt(post, t)) return 'removed';
   return isCounted(post, t) ? 'counts' : 'countsNoMore';

@@ -1,4 +1,5 @@
-import { approvalAt, createdAt, existsAt, isRemovedAt, lastReturnAt, type Post } from '../course/post';
+import { approvalAt, lastReturnAt } from '../course/approval';
+import { createdAt, existsAt, isRemovedAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 
 /**

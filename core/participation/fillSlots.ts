@@ -7,7 +7,7 @@ import { daysLate, isLate } from '../time/dueDate';
 import type { Instant } from '../time/instant';
 import { hasEnded } from '../time/minute';
 import { attachedSince } from './metAt';
-import { compareFillers, fillOrder, type Filler } from './fillOrder';
+import { compareFillers, fillOrder, onlyWithChange, type Filler } from './fillOrder';
 import { isPeerReply } from './peerReply';
 import type { Slot, SlotKind } from './slot';
 
@@ -106,7 +106,10 @@ function attachmentSlots(ground: Ground, own: readonly Post[], initial: readonly
     const post = slot.postId === null ? undefined : own.find((candidate) => candidate.id === slot.postId);
     const since = post ? attachedSince(post, ground.t) : null;
     if (!post || since === null) return empty;
-    const as = slot.state === 'pending' ? 'held' : 'long';
+    const waits =
+      slot.state === 'pending' ||
+      onlyWithChange(post, ground.t, (before) => attachedSince(before, ground.t) !== null);
+    const as = waits ? 'held' : 'long';
     return filledSlot(
       ground,
       'attachment',

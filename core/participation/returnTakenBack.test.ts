@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { unsealedBy } from '../access/seal';
-import { lastReturnAt, type Post } from '../course/post';
+import { lastReturnAt } from '../course/approval';
+import type { Post } from '../course/post';
 import { at, course, forum, post, revision, student } from '../testing/fixtures';
 import { countedFrom } from './counted';
 import { attachedSince, metAt } from './metAt';

@@ -1,7 +1,8 @@
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
-import { approvalAt, existsAt, isRemovedAt, type Post } from '../course/post';
+import { approvalAt } from '../course/approval';
+import { existsAt, isRemovedAt, type Post } from '../course/post';
 import type { Student } from '../course/roster';
 import type { Instant } from '../time/instant';
 import { participationOf, type Participation } from './participationOf';

@@ -1,5 +1,6 @@
-import { startsHeld } from '../access/hold';
+import { holdOf } from '../access/hold';
 import { spaceOf } from '../access/space';
+import { standingVersion } from '../course/approval';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
@@ -38,15 +39,19 @@ function planned(
   const revision = { at: t, words, byStaff: false, attachments: 0 };
   if (plan.kind === 'edit') {
     const { post } = plan;
-    const resent = startsHeld(forum, course.postsBy(forum.id, student.id), post, t);
+    const hold = holdOf(forum, course.postsBy(forum.id, student.id), post, t);
+    const waits = { at: t, state: 'held' as const };
     return {
       ...post,
       revisions: [...post.revisions, { ...revision, attachments: post.revisions.at(-1)!.attachments }],
-      approvals: resent ? [...post.approvals, { at: t, state: 'held' }] : post.approvals,
+      approvals:
+        hold === null
+          ? post.approvals
+          : [...post.approvals, hold === 'post' ? waits : { ...waits, standing: standingVersion(post, t) }],
     };
   }
   const above = plan.kind === 'answer' ? plan.to : null;
-  const held = startsHeld(forum, course.postsBy(forum.id, student.id), null, t);
+  const held = holdOf(forum, course.postsBy(forum.id, student.id), null, t) !== null;
   return {
     id: PLANNED,
     forumId: forum.id,

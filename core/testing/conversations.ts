@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { spaceOf } from '../access/space';
+import type { ApprovalDecision } from '../course/approval';
 import type { Forum, Openings, Readers } from '../course/forum';
 import type { Post } from '../course/post';
 import type { Student } from '../course/roster';
@@ -33,10 +34,46 @@ const sketch = fc.record({
   opens: fc.boolean(),
   words: fc.nat({ max: 80 }),
   question: fc.nat({ max: 1 }),
-  state: fc.constantFrom('plain', 'plain', 'plain', 'held', 'returned', 'removed'),
+  state: fc.constantFrom(
+    'plain',
+    'plain',
+    'plain',
+    'held',
+    'returned',
+    'removed',
+    'changed',
+    'changeReturned',
+  ),
+  /** Words of a change. */
+  changed: fc.nat({ max: 80 }),
   aside: fc.boolean(),
   starter: fc.boolean(),
 });
+
+/** When changes were made. */
+const CHANGED_AT = 3000;
+
+/** What was decided about a post that was written at an instant. */
+function decisionsFor(state: string, at: number): ApprovalDecision[] {
+  switch (state) {
+    case 'held':
+      return [{ at, state: 'held' }];
+    case 'returned':
+      return [
+        { at, state: 'held' },
+        { at: 2000, state: 'returned' },
+      ];
+    case 'changed':
+      return [{ at: CHANGED_AT, state: 'held', standing: 1 }];
+    case 'changeReturned':
+      return [
+        { at: CHANGED_AT, state: 'held', standing: 1 },
+        { at: 3500, state: 'returned', standing: 1 },
+      ];
+    default:
+      return [];
+  }
+}
 
 /** A forum of some kind, and posts that could have come about in it. */
 export const conversation = fc
@@ -59,21 +96,18 @@ export const conversation = fc
       const own = who ? spaceOf(f, who, new Map(groups.map((g) => [g.id, g]))) : null;
       const student =
         to?.asideWith ?? (staff && to && to.authorKind === 'student' && s.aside ? to.authorId : null);
+      const first = revision(1000 + index, s.words);
+      const isChanged = !staff && (s.state === 'changed' || s.state === 'changeReturned');
+      const versions = isChanged ? [first, revision(CHANGED_AT, s.changed)] : [first];
       posts.push(
-        post(`p${index}`, s.author, [revision(1000 + index, s.words)], {
+        post(`p${index}`, s.author, versions, {
           to,
           authorKind: staff ? 'staff' : 'student',
           spaceId: to ? (to.spaceId ?? own) : f.readers === 'staff' && staff ? 'ines' : own,
           questionId: to ? to.questionId : f.openings === 'answerQuestions' ? QUESTIONS[s.question]! : null,
           starter: staff && !to && s.starter,
           asideWith: student,
-          approvals:
-            staff || (s.state !== 'held' && s.state !== 'returned')
-              ? []
-              : [
-                  { at: 1000 + index, state: 'held' },
-                  ...(s.state === 'returned' ? [{ at: 2000, state: 'returned' as const }] : []),
-                ],
+          approvals: staff ? [] : decisionsFor(s.state, 1000 + index),
           removals: s.state === 'removed' ? [{ from: 5000, to: null }] : [],
         }),
       );
@@ -92,7 +126,12 @@ export const hasUnsealed = (f: Forum, posts: readonly Post[], who: Student, ques
       p.parentId === null &&
       p.spaceId === spaceOf(f, who, rows) &&
       p.removals.length === 0 &&
-      !p.approvals.some(({ state }) => state === 'returned') &&
+      !p.approvals.some(({ state, standing }) => state === 'returned' && standing === undefined) &&
       (f.openings !== 'answerQuestions' || p.questionId === questionId) &&
-      p.revisions[0]!.words >= ENOUGH,
+      p.revisions.some(
+        ({ words }, index) =>
+          words >= ENOUGH &&
+          // A change counts while it waits, and no more once it was given back.
+          !p.approvals.some(({ state, standing }) => state === 'returned' && standing === index),
+      ),
   );

@@ -51,12 +51,15 @@ export function standsIn(passage: string, text: string): boolean {
 }
 
 /** A text in which the passages that may not be read are empty; their place and source stay. */
-export function withoutPassages(doc: RichNode, isHidden: (sourceId: Id) => boolean): RichNode {
+export function withoutPassages(
+  doc: RichNode,
+  isHidden: (sourceId: Id, version: number) => boolean,
+): RichNode {
   if (doc.content === undefined) return doc;
   return {
     ...doc,
     content: doc.content.map((node) =>
-      node.type === 'quotation' && isHidden(String(node.attrs?.post))
+      node.type === 'quotation' && isHidden(String(node.attrs?.post), Number(node.attrs?.version))
         ? { ...node, content: [{ type: 'paragraph' }] }
         : node,
     ),

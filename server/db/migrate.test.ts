@@ -19,6 +19,7 @@ const COMMITTED: readonly string[] = [
   'f71c42c321e1589e177efed05ccd8b846888694e54b69363e58e5d2e9c3288a7',
   '38af73457ea7a7cdd82426dc7a42e64714a8261ef060c1ab9e8fdee81e080735',
   'e8744c2ef0a62ae24b1ea5b2fc21331f2a231abdeffa4c628ef3fb7fce88920c',
+  '13e7c5e74b51430c0e74127fe727dc7a4e81cd51693dfb29c4b6fc3efea86b67',
 ];
 
 describe('migrations', () => {

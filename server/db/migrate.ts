@@ -13,6 +13,7 @@ import { largeCourses } from './migrations/0010_large_courses';
 import { accounts } from './migrations/0013_accounts';
 import { received } from './migrations/0014_received';
 import { drafts } from './migrations/0015_drafts';
+import { changes } from './migrations/0016_changes';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -33,6 +34,7 @@ export const MIGRATIONS: readonly string[] = [
   accounts,
   received,
   drafts,
+  changes,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

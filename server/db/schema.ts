@@ -166,6 +166,8 @@ export interface Database {
     state: 'held' | 'approved' | 'returned';
     by: string;
     reason: Generated<string | null>;
+    /** Of a change to an approved post: how many versions stood before it; null of a whole post. */
+    standing: Generated<number | null>;
   };
   attachment: {
     post_id: string;

@@ -1,24 +1,90 @@
 import type { Transaction } from 'kysely';
-import { startsHeld } from '../../core/access/hold';
+import { holdOf } from '../../core/access/hold';
+import { openChange, standingVersion, type ApprovalDecision } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
+import type { RichNode } from '../../core/text/richText';
 import type { InCourse } from '../course/inCourse';
 import type { Database } from '../db/schema';
 import type { OpenForum } from './access';
+import { keepMentions } from './mentions';
 
-/** Has a student's post wait for approval where the forum says so. */
-export async function holdIfAsked(
-  trx: Transaction<Database>,
+type Trx = Transaction<Database>;
+
+/** Keeps a decision about approval. */
+export async function keepDecision(
+  trx: Trx,
+  postId: string,
+  { at, state, standing }: ApprovalDecision,
+  by: string,
+  reason: string | null = null,
+): Promise<void> {
+  await trx
+    .insertInto('approval')
+    .values({ post_id: postId, at, state, by, reason, standing: standing ?? null })
+    .execute();
+}
+
+/** Has a student's new post wait for approval where the forum says so. */
+export async function holdNewPost(
+  trx: Trx,
   course: InCourse,
   opened: OpenForum,
   postId: string,
-  resent: Post | null,
   now: number,
 ): Promise<void> {
   if (course.person.kind !== 'student') return;
   const own = opened.data.postsBy(opened.forum.id, course.person.id);
-  if (!startsHeld(opened.forum, own, resent, now)) return;
+  if (holdOf(opened.forum, own, null, now) !== null)
+    await keepDecision(trx, postId, { at: now, state: 'held' }, course.person.id);
+}
+
+/**
+ * Settles what is read of a post that was just changed. A student's change waits where the forum has it wait; what is found, and who is
+ * called by name, follow the version before until it is approved. What staff change stands at once, and whatever waited in it too.
+ *
+ * @param post as it was before the change
+ */
+export async function settleChange(
+  trx: Trx,
+  course: InCourse,
+  opened: OpenForum,
+  post: Post,
+  now: number,
+): Promise<void> {
+  const by = course.person.id;
+  const change = openChange(post, now);
+  if (course.person.kind === 'staff') {
+    if (change !== null)
+      await keepDecision(trx, post.id, { at: now, state: 'approved', standing: change.standing }, by);
+    return showVersion(trx, post.id, post.revisions.length + 1, now);
+  }
+  const own = opened.data.postsBy(opened.forum.id, by);
+  const hold = holdOf(opened.forum, own, post, now);
+  const standing = standingVersion(post, now);
+  if (hold === 'post') await keepDecision(trx, post.id, { at: now, state: 'held' }, by);
+  if (hold === 'change') await keepDecision(trx, post.id, { at: now, state: 'held', standing }, by);
+  const waits = hold === 'change' || change !== null;
+  await showVersion(trx, post.id, waits ? standing : post.revisions.length + 1, now);
+}
+
+/** Has what is found of a post, and who is called by name in it, follow one of its versions. */
+export async function showVersion(trx: Trx, postId: string, number: number, now: number): Promise<void> {
+  const { doc, text } = await trx
+    .selectFrom('revision')
+    .select(['doc', 'text'])
+    .where('post_id', '=', postId)
+    .where('number', '=', number)
+    .executeTakeFirstOrThrow();
   await trx
-    .insertInto('approval')
-    .values({ post_id: postId, at: now, state: 'held', by: course.person.id })
+    .updateTable('post_text')
+    .set({ text })
+    .where('post_id', '=', postId)
+    .where('text', '!=', text)
     .execute();
+  await keepMentions(trx, postId, JSON.parse(doc) as RichNode, now);
+}
+
+/** Takes back whom an approved change called by name, when the change waits again. */
+export async function forgetMentionsSince(trx: Trx, postId: string, at: number): Promise<void> {
+  await trx.deleteFrom('mention').where('post_id', '=', postId).where('at', '>=', at).execute();
 }

@@ -146,7 +146,12 @@ export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Prom
 }
 
 /** The drafts a person has in a forum, with their files; none through somebody else's eyes. */
-export async function draftsOf(db: Db, course: InCourse, opened: OpenForum): Promise<DraftView[]> {
+export async function draftsOf(
+  db: Db,
+  course: InCourse,
+  opened: OpenForum,
+  now: number,
+): Promise<DraftView[]> {
   if (course.vantage) return [];
   const rows = await db
     .selectFrom('draft')
@@ -168,7 +173,7 @@ export async function draftsOf(db: Db, course: InCourse, opened: OpenForum): Pro
   const known = new Map(files.map((file) => [file.id, file]));
   return rows.map((row) => ({
     key: row.key,
-    doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened),
+    doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened, now),
     savedAt: row.saved_at,
     postId: row.post_id,
     attachments: attached

@@ -2,7 +2,8 @@ import { mayDo } from '../../core/access/mayDo';
 import { sealLiftsAt } from '../../core/access/seal';
 import { sealedCount } from '../../core/access/readable';
 import { resolveTerms, type ResolvedTerms } from '../../core/access/resolveTerms';
-import { approvalAt, type Post } from '../../core/course/post';
+import { isWaiting } from '../../core/stewarding/inTheWay';
+import type { Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import { usesOf } from '../../core/participation/usesOf';
 import type { ForumView } from '../../contract/discuss';
@@ -127,7 +128,7 @@ async function careFor(db: Db, course: InCourse, opened: OpenForum, now: number)
   if (course.person.kind === 'student') return null;
   let waiting = 0;
   for (const post of opened.posts.values())
-    if (post.approvals.length > 0 && approvalAt(post, now) === 'held' && opened.sees.has(post.id))
+    if (post.approvals.length > 0 && isWaiting(post, now) && opened.sees.has(post.id))
       if (!opened.placed.get(post.id)!.removed) waiting++;
   return { waiting, marked: (await evidenceMarks(db, course, opened, now)).size };
 }
@@ -229,7 +230,7 @@ export async function forumView(
         : null,
     approve: forum.allowed.approve,
     openThread: mayDo(forum, access, { do: 'openThread', own }, now),
-    drafts: await draftsOf(db, course, opened),
+    drafts: await draftsOf(db, course, opened, now),
   };
 }
 

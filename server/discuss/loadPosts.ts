@@ -88,11 +88,11 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
       db,
       inScope()
         .innerJoin('approval', 'approval.post_id', 'post.id')
-        .select(['approval.post_id as of', 'approval.at', 'approval.state'])
+        .select(['approval.post_id as of', 'approval.at', 'approval.state', 'approval.standing'])
         .orderBy('approval.at')
         .orderBy(sql`approval.rowid`),
     ),
-    ({ at, state }) => ({ at, state }),
+    ({ at, state, standing }) => (standing === null ? { at, state } : { at, state, standing }),
   );
   const freezes = byPost(
     await inOnePiece(

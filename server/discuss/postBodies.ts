@@ -1,6 +1,7 @@
 import type { PostBody } from '../../contract/posts';
 import { mayDo } from '../../core/access/mayDo';
-import { approvalAt } from '../../core/course/post';
+import { approvalAt, openChange } from '../../core/course/approval';
+import type { Post } from '../../core/course/post';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { OpenForum } from './access';
@@ -8,23 +9,24 @@ import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
 import { noteReceived } from '../reading/received';
 import { removalsOf } from './removals';
+import { versionsRead, versionTable, type VersionOf } from './versionsRead';
 
-/** The newest versions of some posts, as of an instant. */
-async function latestTexts(db: Db, ids: readonly string[], now: number) {
+/** What some versions say. */
+async function textsOf(db: Db, versions: readonly VersionOf[]) {
   return db
-    .selectFrom('post')
-    .innerJoin('revision', 'revision.post_id', 'post.id')
+    .selectFrom(versionTable(versions).as('version'))
+    .crossJoin('post')
+    .crossJoin('revision')
     .select(['post.id', 'post.version', 'revision.html', 'revision.number', 'revision.draft_kept_at'])
-    .where('post.id', 'in', ids)
-    .where('revision.number', '=', (eb) =>
-      eb
-        .selectFrom('revision as newest')
-        .select((e) => e.fn.max('newest.number').as('n'))
-        .whereRef('newest.post_id', '=', 'post.id')
-        .where('newest.at', '<=', now),
-    )
+    .whereRef('post.id', '=', 'version.id')
+    .whereRef('revision.post_id', '=', 'version.id')
+    .whereRef('revision.number', '=', 'version.number')
     .execute();
 }
+
+/** Whether a post, or a change to it, was given back. */
+const isReturned = (post: Post, now: number) =>
+  approvalAt(post, now) === 'returned' || openChange(post, now)?.state === 'returned';
 
 /** The reason of each post's last return. */
 async function returnReasons(db: Db, ids: readonly string[]): Promise<Map<string, string>> {
@@ -52,9 +54,10 @@ export async function postBodies(
   if (ids.length === 0) return [];
   const { forum, access } = opened;
   const { person } = course;
-  const texts = await latestTexts(db, ids, now);
+  const versions = versionsRead(opened, ids, now);
+  const texts = await textsOf(db, versions);
   const reasons = await returnReasons(db, ids);
-  const files = await loadAttachments(db, ids, now);
+  const files = await loadAttachments(db, versions);
   const nods =
     forum.allowed.approve === 'off'
       ? new Map<string, Nod[]>()
@@ -74,15 +77,16 @@ export async function postBodies(
       const answered = opened.answered.has(id);
       const body: PostBody = {
         id,
-        html: htmlForReader(text.html, id, course, opened, isStruck),
+        html: htmlForReader(text.html, id, course, opened, isStruck, now),
         attachments: files.get(id) ?? [],
         nods: nodsFor(opened, course, place, nods.get(id) ?? [], now),
-        returnedWhy: knows && approvalAt(post, now) === 'returned' ? (reasons.get(id) ?? null) : null,
+        returnedWhy: knows && isReturned(post, now) ? (reasons.get(id) ?? null) : null,
         removal: knows ? (removals.get(id) ?? null) : null,
         number: text.number,
         revisions: knows ? text.number : 0,
         draftKeptAt: knows ? text.draft_kept_at : null,
-        version: text.version,
+        // What others do not read yet shows in no count of versions either.
+        version: knows ? text.version : text.number,
         may: {
           answer: mayDo(forum, access, { do: 'answer', place }, now),
           quote: mayDo(forum, access, { do: 'quote', place }, now),
@@ -99,7 +103,7 @@ export async function postBodies(
       return [id, body];
     }),
   );
-  const quoted = texts.flatMap(({ id, html }) => quotesShown(html, id, opened, isStruck));
+  const quoted = texts.flatMap(({ id, html }) => quotesShown(html, id, opened, isStruck, now));
   const whole = texts.map(({ id, number }) => ({ id, version: number }));
   noteReceived(
     db,

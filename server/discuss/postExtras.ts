@@ -6,15 +6,16 @@ import { divideRounded } from '../../core/scoring/points';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { OpenForum } from './access';
+import { versionTable, type VersionOf } from './versionsRead';
 
-/** The files of some posts, those of their newest version as of an instant, in their order. */
+/** The files of some versions of posts, by post, in their order. */
 export async function loadAttachments(
   db: Db,
-  ids: readonly string[],
-  now: number,
+  versions: readonly VersionOf[],
 ): Promise<Map<string, FileView[]>> {
   const rows = await db
-    .selectFrom('attachment')
+    .selectFrom(versionTable(versions).as('version'))
+    .crossJoin('attachment')
     .innerJoin('file', 'file.id', 'attachment.file_id')
     .select([
       'attachment.post_id',
@@ -25,14 +26,8 @@ export async function loadAttachments(
       'file.size',
       'file.seconds',
     ])
-    .where('attachment.post_id', 'in', ids)
-    .where('attachment.number', '=', (eb) =>
-      eb
-        .selectFrom('revision')
-        .select((e) => e.fn.max('revision.number').as('n'))
-        .whereRef('revision.post_id', '=', 'attachment.post_id')
-        .where('revision.at', '<=', now),
-    )
+    .whereRef('attachment.post_id', '=', 'version.id')
+    .whereRef('attachment.number', '=', 'version.number')
     .orderBy('attachment.position')
     .execute();
   const files = new Map<string, FileView[]>();

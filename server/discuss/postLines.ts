@@ -1,7 +1,9 @@
 import type { PersonName } from '../../contract/basics';
 import type { PostLine, PostSlot } from '../../contract/posts';
+import { versionRead } from '../../core/access/versionRead';
 import { inReadingOrder } from '../../core/conversation/inReadingOrder';
-import { approvalAt, createdAt, type Post } from '../../core/course/post';
+import { approvalAt, openChange } from '../../core/course/approval';
+import { createdAt, type Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Slot } from '../../core/participation/slot';
 import { worksWith, type InCourse } from '../course/inCourse';
@@ -36,12 +38,10 @@ function visibleSlots(
   return slots;
 }
 
-/** The last version at an instant. */
-function lastVersion(post: Post, now: number) {
-  const { revisions } = post;
-  for (let at = revisions.length - 1; at > 0; at--)
-    if (revisions[at]!.at <= now) return { revision: revisions[at]!, isEdited: true };
-  return { revision: revisions[0]!, isEdited: false };
+/** The version the person reads. */
+function versionOf(opened: OpenForum, post: Post, now: number) {
+  const number = versionRead(opened.access, post, now);
+  return { number, revision: post.revisions[number - 1]! };
 }
 
 const NO_MARKS: Awaited<ReturnType<typeof evidenceMarks>> = new Map();
@@ -49,7 +49,7 @@ const NO_MARKS: Awaited<ReturnType<typeof evidenceMarks>> = new Map();
 /** Of students' posts whose last version is by staff: by whom. */
 async function staffWhoChanged(db: Db, opened: OpenForum, now: number): Promise<Map<string, string>> {
   const changed = [...opened.posts.values()].filter(
-    (post) => post.authorKind === 'student' && lastVersion(post, now).revision.byStaff,
+    (post) => post.authorKind === 'student' && versionOf(opened, post, now).revision.byStaff,
   );
   if (changed.length === 0) return new Map();
   const rows = await db
@@ -124,10 +124,10 @@ export async function postLines(
       line.removed = true;
       return line;
     }
-    const { revision, isEdited } = lastVersion(post, now);
+    const { revision, number } = versionOf(opened, post, now);
     line.authorId = post.authorId;
     line.words = revision.words;
-    if (isEdited) line.editedAt = revision.at;
+    if (number > 1) line.editedAt = revision.at;
     const editor = changedBy.get(id);
     if (editor !== undefined) line.editedBy = editor;
     const noted = evidence.get(id);
@@ -139,6 +139,9 @@ export async function postLines(
     if (post.approvals.length > 0) {
       const approval = approvalAt(post, now);
       if (approval !== 'approved') line.waiting = approval;
+      const change = openChange(post, now);
+      if (change !== null && (post.authorId === me || course.person.kind === 'staff'))
+        line.change = change.state;
     }
     if (post.asideWith !== null) line.asideWith = post.asideWith;
     const slot = slots.get(id);

@@ -1,6 +1,7 @@
 import type { Kysely, Transaction } from 'kysely';
 import { QUOTED } from '../../contract/postNodes';
 import { mayDo } from '../../core/access/mayDo';
+import { mayKnowVersion, versionRead } from '../../core/access/versionRead';
 import { plainText } from '../../core/text/plainText';
 import { quotationsIn, standsIn, withoutPassages } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
@@ -36,6 +37,16 @@ export async function struckIn(
   return (postId, sourceId) => struck.has(`${postId} ${sourceId}`);
 }
 
+/** Whether a reader may know a passage: they may read the post it comes from, and its version stood for them. */
+function mayKnow(opened: OpenForum, sourceId: string, version: number, now: number): boolean {
+  const source = opened.posts.get(sourceId);
+  return (
+    source !== undefined &&
+    opened.sees.get(sourceId) === 'text' &&
+    mayKnowVersion(opened.access, source, version, now)
+  );
+}
+
 /**
  * The HTML of a post for one reader: each passage it quotes with where it comes from, to those who may read its source now;
  * to all others that something was quoted, and nothing of it. A passage that staff struck is shown to staff alone.
@@ -46,19 +57,19 @@ export function htmlForReader(
   course: InCourse,
   opened: OpenForum,
   isStruck: (postId: string, sourceId: string) => boolean,
+  now: number,
 ): string {
   if (!hasQuotes(html)) return html;
   const isStaff = course.person.kind === 'staff';
   return html.replace(QUOTATION, (_whole, sourceId: string, version: string, passage: string) => {
     const struck = isStruck(postId, sourceId);
-    const mayRead = opened.sees.get(sourceId) === 'text';
-    if (!mayRead)
+    if (!mayKnow(opened, sourceId, Number(version), now))
       return '<blockquote class="quotation"><p class="withheld">A passage quoted from a post that you may not read.</p></blockquote>';
     if (struck && !isStaff)
       return '<blockquote class="quotation"><p class="withheld">Staff struck the passage quoted here.</p></blockquote>';
     const source = opened.posts.get(sourceId)!;
     const name = escaped(course.setup.names.get(source.authorId)?.name ?? 'someone');
-    const isOld = source.revisions.length > Number(version);
+    const isOld = versionRead(opened.access, source, now) > Number(version);
     const to = `/c/${course.setup.id}/discuss/${opened.forum.id}#post-${sourceId}`;
     return (
       `<blockquote class="quotation" data-source="${sourceId}"${struck ? ' data-struck' : ''}>${passage}` +
@@ -77,16 +88,19 @@ export function quotesShown(
   postId: string,
   opened: OpenForum,
   isStruck: (postId: string, sourceId: string) => boolean,
+  now: number,
 ): { id: string; version: number }[] {
   if (!hasQuotes(html)) return [];
   return [...html.matchAll(QUOTATION)].flatMap(([, id, version]) =>
-    opened.sees.get(id!) === 'text' && !isStruck(postId, id!) ? [{ id: id!, version: Number(version) }] : [],
+    mayKnow(opened, id!, Number(version), now) && !isStruck(postId, id!)
+      ? [{ id: id!, version: Number(version) }]
+      : [],
   );
 }
 
 /** The text of one's own post for the editor, without passages one may not read any more. */
-export function docForAuthor(doc: RichNode, opened: OpenForum): RichNode {
-  return withoutPassages(doc, (sourceId) => opened.sees.get(sourceId) !== 'text');
+export function docForAuthor(doc: RichNode, opened: OpenForum, now: number): RichNode {
+  return withoutPassages(doc, (sourceId, version) => !mayKnow(opened, sourceId, version, now));
 }
 
 /**
@@ -122,8 +136,8 @@ export async function settleQuotes(
       .where('post_id', '=', sourceId)
       .where('number', '=', version)
       .executeTakeFirst();
-    const isNewest = version === opened.posts.get(sourceId)!.revisions.length;
-    if (!source || !(isNewest || opened.access.kind === 'staff'))
+    const isRead = version === versionRead(opened.access, opened.posts.get(sourceId)!, now);
+    if (!source || !(isRead || opened.access.kind === 'staff'))
       throw wrongField('doc', 'The post a passage is quoted from was changed meanwhile; quote it again.');
     if (!standsIn(text, plainText(JSON.parse(source.doc) as RichNode, { quotes: 'own' })))
       throw wrongField(

@@ -11,6 +11,7 @@ import { forMember } from '../http/register';
 import { openForum, openForumQuietly, readablePost } from './access';
 import { forumLines } from './forumLines';
 import { loadAttachments } from './postExtras';
+import { versionsRead } from './versionsRead';
 import { forumView } from './forumView';
 import { dropDraft, keepDraft, refuseDraft } from './drafts';
 import { mentionable } from './mentions';
@@ -115,7 +116,7 @@ export function discussRoutes(app: Express, deps: Deps): void {
         number: row.number,
         at: row.at,
         words: row.words,
-        html: htmlForReader(row.html, post.id, course, opened, isStruck),
+        html: htmlForReader(row.html, post.id, course, opened, isStruck, now),
         draftKeptAt: row.draft_kept_at,
         author: course.setup.names.get(row.author_id)!,
         byStaff: row.by_staff === 1,
@@ -141,10 +142,10 @@ export function discussRoutes(app: Express, deps: Deps): void {
       .where('post_id', '=', post.id)
       .orderBy('number', 'desc')
       .executeTakeFirstOrThrow();
-    const attached = await loadAttachments(db, [post.id], now);
+    const attached = await loadAttachments(db, versionsRead(opened, [post.id], now));
     return {
       version: row.version,
-      doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened),
+      doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened, now),
       attachments: attached.get(post.id) ?? [],
     };
   });

@@ -17,7 +17,7 @@ import { storedText, type StoredText } from '../text/toHtml';
 import { openForum, readablePost, type OpenForum } from './access';
 import { courseDataFor } from './courseDataFor';
 import { allowedOrRefuse } from './allowedOrRefuse';
-import { holdIfAsked } from './approval';
+import { holdNewPost, settleChange } from './approval';
 import { dropDraft, draftKeptAt } from './drafts';
 import { keepMentions, settleMentions } from './mentions';
 import { refuseAttachments, refuseMedia } from './postLimits';
@@ -99,7 +99,6 @@ async function addRevision(
     })
     .execute();
   await keepQuotes(trx, at.postId, at.number, doc);
-  await keepMentions(trx, at.postId, doc, at.now);
   const files = [...new Set([...text.files, ...attachments.map(({ id }) => id)])];
   await attachFiles(trx, course, files, { forumId: at.forumId, postId: at.postId });
   for (const [position, { id, alt }] of attachments.entries())
@@ -232,7 +231,8 @@ export function writePost(
       text,
       post.attachments,
     );
-    await holdIfAsked(trx, course, opened, post.id, null, now);
+    await keepMentions(trx, post.id, doc, now);
+    await holdNewPost(trx, course, opened, post.id, now);
     if (post.draft !== null) await dropDraft(trx, person.id, forumId, post.draft);
     const unsealed = isSealed(opened) && !(await isSealedNow(trx, course, forumId, now));
     return { id: post.id, words: text.words, unsealed };
@@ -291,7 +291,7 @@ export function editPost(
         'This post was changed elsewhere since you opened it. Your text is kept here; compare before you send it.',
         {
           version: row.version,
-          doc: docForAuthor(before, opened),
+          doc: docForAuthor(before, opened, now),
         },
       );
     }
@@ -306,7 +306,7 @@ export function editPost(
       .set({ version: row.version + 1 })
       .where('id', '=', postId)
       .execute();
-    await holdIfAsked(trx, course, opened, postId, post, now);
+    await settleChange(trx, course, opened, post, now);
     if (post.authorId !== course.person.id)
       await keepRecord(trx, {
         courseId: course.setup.id,

@@ -54,7 +54,7 @@ export async function around(
     author: course.setup.names.get(each.authorId) ?? null,
     html:
       opened.sees.get(each.id) === 'text'
-        ? htmlForReader(html.get(each.id) ?? '', each.id, course, opened, isStruck)
+        ? htmlForReader(html.get(each.id) ?? '', each.id, course, opened, isStruck, now)
         : null,
     at: createdAt(each),
     own: each.authorId === at.studentId,

@@ -131,7 +131,7 @@ export async function alike(
       posts: posts.map((post) => ({
         id: post.id,
         words: latest.get(post.id)?.words ?? 0,
-        html: htmlForReader(latest.get(post.id)?.html ?? '', post.id, course, opened, isStruck),
+        html: htmlForReader(latest.get(post.id)?.html ?? '', post.id, course, opened, isStruck, now),
       })),
     })),
   };

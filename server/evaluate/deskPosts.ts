@@ -1,6 +1,7 @@
 import type { Kysely } from 'kysely';
 import type { DeskPost } from '../../contract/evaluate';
-import { approvalAt, createdAt, isRemovedAt, type Post } from '../../core/course/post';
+import { approvalAt, openChange } from '../../core/course/approval';
+import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { changeSince } from '../../core/participation/changedSince';
 import { isCounted } from '../../core/participation/counted';
 import type { Participation } from '../../core/participation/participationOf';
@@ -10,6 +11,7 @@ import type { Database } from '../db/schema';
 import type { OpenForum } from '../discuss/access';
 import { loadAttachments, loadNods, type Nod } from '../discuss/postExtras';
 import { htmlForReader, struckIn } from '../discuss/quotes';
+import { versionsRead } from '../discuss/versionsRead';
 import { evidenceMarks } from '../stewarding/evidence';
 
 async function textsOf(db: Kysely<Database>, forumId: string, studentId: string) {
@@ -98,11 +100,11 @@ export async function deskPosts(
     db,
     rows.flatMap(({ id, parent_id }) => (parent_id === null ? [id] : [id, parent_id])),
   );
-  const shown = (html: string, postId: string) => htmlForReader(html, postId, course, opened, isStruck);
+  const shown = (html: string, postId: string) => htmlForReader(html, postId, course, opened, isStruck, now);
   const written = own.filter((post) => createdAt(post) <= now);
   const ids = written.map(({ id }) => id);
   const noted = await evidenceMarks(db, course, opened, now, studentId);
-  const files = ids.length === 0 ? new Map() : await loadAttachments(db, ids, now);
+  const files = ids.length === 0 ? new Map() : await loadAttachments(db, versionsRead(opened, ids, now));
   const kind = forum.allowed.approve === 'ratings' ? 'rating' : 'nod';
   const nods =
     ids.length === 0 || forum.allowed.approve === 'off'
@@ -124,6 +126,7 @@ export async function deskPosts(
       words: latest.words,
       removed: isRemovedAt(post, now),
       waiting: approval === 'approved' ? null : approval,
+      change: openChange(post, now)?.state ?? null,
       counted: isCounted(post, now),
       marks: [...(noted.get(post.id) ?? [])],
       slot: part.slots.find((slot) => slot.postId === post.id && slot.kind !== 'attachment') ?? null,

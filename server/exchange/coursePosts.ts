@@ -93,7 +93,13 @@ async function postsIn(db: Db, forumId: string): Promise<RowOf<'posts'>[]> {
       doc: json(doc),
     })),
     removals: of(removals, row.id).map(({ from, to, by, why }) => ({ from, to, by, why })),
-    approvals: of(approvals, row.id).map(({ at, state, by, reason }) => ({ at, state, by, reason })),
+    approvals: of(approvals, row.id).map(({ at, state, by, reason, standing }) => ({
+      at,
+      state,
+      by,
+      reason,
+      standing,
+    })),
     freezes: of(freezes, row.id).map(({ from, to, by }) => ({ from, to, by })),
     attachments: of(attachments, row.id).map(({ number, file_id, alt }) => ({
       revision: number,

@@ -9,10 +9,14 @@ import multer from 'multer';
 import { id as idSchema } from '../../contract/basics';
 import { fileContent } from '../../contract/fileRoutes';
 import { kindOfFile } from '../../contract/files';
+import { filesIn } from '../../contract/richText';
+import { mayKnowVersion, versionRead } from '../../core/access/versionRead';
+import type { RichNode } from '../../core/text/richText';
 import { courseFor } from '../course/inCourse';
 import type { InCourse } from '../course/inCourse';
 import type { Deps } from '../deps';
-import { openForumQuietly } from '../discuss/access';
+import type { Db } from '../db/open';
+import { openForumQuietly, type OpenForum } from '../discuss/access';
 import { mayFetchFromScore } from '../evaluate/scoreFiles';
 import { notFound, Problem, wrongField } from '../http/problem';
 import { refuseBeyondQuota } from './quota';
@@ -105,6 +109,35 @@ function secondsOf(said: unknown, type: string): number | null {
   return (kind === 'audio' || kind === 'video') && seconds > 0 && seconds < 86_400 ? seconds : null;
 }
 
+/** Whether a file belongs to what a person reads of a post, where some of its versions wait for approval or were given back. */
+async function isShown(
+  db: Db,
+  opened: OpenForum,
+  postId: string,
+  fileId: string,
+  now: number,
+): Promise<boolean> {
+  const post = opened.posts.get(postId)!;
+  const number = versionRead(opened.access, post, now);
+  const mayKnowAll = post.revisions.every((_, index) => mayKnowVersion(opened.access, post, index + 1, now));
+  if (mayKnowAll) return true;
+  const attached = await db
+    .selectFrom('attachment')
+    .select('file_id')
+    .where('post_id', '=', postId)
+    .where('number', '=', number)
+    .where('file_id', '=', fileId)
+    .executeTakeFirst();
+  if (attached) return true;
+  const { doc } = await db
+    .selectFrom('revision')
+    .select('doc')
+    .where('post_id', '=', postId)
+    .where('number', '=', number)
+    .executeTakeFirstOrThrow();
+  return filesIn(JSON.parse(doc) as RichNode).includes(fileId);
+}
+
 /** Whether a person may fetch a file: who uploaded it, and whoever may read a text or a score that shows it. */
 async function mayFetch(
   deps: Deps,
@@ -117,7 +150,11 @@ async function mayFetch(
   for (const use of uses) {
     const opened = await openForumQuietly(deps.db, course, use.forum_id, now);
     if (use.post_id !== null) {
-      if (opened.sees.get(use.post_id) === 'text') return true;
+      if (
+        opened.sees.get(use.post_id) === 'text' &&
+        (await isShown(deps.db, opened, use.post_id, file.id, now))
+      )
+        return true;
     } else if (
       opened.access.kind === 'staff' ||
       ['announced', 'open', 'readOnly'].includes(opened.access.phase)

@@ -33,7 +33,7 @@ export async function commentedPosts(
     .map((id) => ({
       id,
       at: createdAt(opened.posts.get(id)!),
-      html: htmlForReader(html.get(id) ?? '', id, course, opened, isStruck),
+      html: htmlForReader(html.get(id) ?? '', id, course, opened, isStruck, now),
       passages: passages.filter(({ postId }) => postId === id),
     }))
     .sort((a, b) => a.at - b.at);

@@ -4,12 +4,20 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { endpoints } from '../../contract/openapi';
 import { accessTo } from '../../core/access/accessTo';
 import { postsInPlace } from '../../core/access/mayRead';
+import { versionRead } from '../../core/access/versionRead';
 import { readable, type ReadAs } from '../../core/access/readable';
 import { conversation, groups, people, T } from '../../core/testing/conversations';
 import { course } from '../../core/testing/fixtures';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';
-import { conversationServer, EVALUATION, layOut, READERS, secretOf } from '../testing/layOutConversation';
+import {
+  conversationServer,
+  EVALUATION,
+  fileOf,
+  layOut,
+  READERS,
+  secretOf,
+} from '../testing/layOutConversation';
 import { addressesOf } from '../testing/addressesOf';
 import { C, type Client, type TestServer } from '../testing/testServer';
 
@@ -43,7 +51,18 @@ describe('every route of the API, asked by every person', () => {
           const client = clients.get(person.id)!;
           const unread = posts.filter(({ id }) => sees.get(id) !== 'text');
           hidden += unread.length;
+          const access = accessTo(data, forum, person, T);
+          const hiddenVersions = posts.flatMap((post) =>
+            post.revisions.flatMap((_, before) =>
+              sees.get(post.id) === 'text' && before >= versionRead(access, post, T)
+                ? [{ id: post.id, number: before + 1 }]
+                : [],
+            ),
+          );
           const check = (what: string, text: string) => {
+            for (const { id, number } of hiddenVersions)
+              if (text.includes(secretOf(id, number)))
+                throw new Error(`${what} told ${person.id} what version ${number} of ${id} says`);
             for (const { id } of unread) {
               if (text.includes(secretOf(id))) throw new Error(`${what} told ${person.id} what ${id} says`);
               // One's own text for the editor names what one quoted oneself, and says nothing of it.
@@ -59,13 +78,15 @@ describe('every route of the API, asked by every person', () => {
               check(address, answer.text);
             }
           for (const { id } of posts) {
-            const file = await client.get(`/api/files/file-${id}`);
+            const file = await client.get(`/api/files/${fileOf(id)}`);
             expect([person.id, id, file.status]).toEqual([
               person.id,
               id,
               sees.get(id) === 'text' ? 200 : 404,
             ]);
           }
+          for (const { id, number } of hiddenVersions)
+            await client.get(`/api/files/${fileOf(id, number)}`).expect(404);
           for (const { id } of unread) {
             const at = `${C}/forums/${forum.id}/posts`;
             const quoting = {

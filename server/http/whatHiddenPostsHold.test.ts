@@ -4,6 +4,7 @@ import { endpoints } from '../../contract/openapi';
 import { accessTo } from '../../core/access/accessTo';
 import { postsInPlace } from '../../core/access/mayRead';
 import { readable } from '../../core/access/readable';
+import { versionRead } from '../../core/access/versionRead';
 import { conversation, groups, people, T } from '../../core/testing/conversations';
 import { course } from '../../core/testing/fixtures';
 import { quotationNode } from '../../core/text/quotation';
@@ -47,18 +48,17 @@ describe('what posts hold that a person may not read', () => {
         fc.array(sentence, { minLength: 24, maxLength: 24 }),
         async ({ f, posts: sketched }, person, one, other) => {
           const data = course({ students: people, forums: [f], posts: sketched, groups });
-          const sees = readable(accessTo(data, f, person, T), postsInPlace(sketched, T));
+          const access = accessTo(data, f, person, T);
+          const sees = readable(access, postsInPlace(sketched, T));
           const place = new Map(sketched.map(({ id }, index) => [id, index]));
           const client = clients.get(person.id)!;
           const likely = f.readers !== 'staff' ? EVALUATION : null;
           const ask = async (hidden: readonly string[]) => {
-            const { forum, posts } = await layOut(
-              server,
-              f,
-              sketched,
-              likely,
-              (id) => (sees.get(id) === 'text' ? one : hidden)[place.get(id)! % one.length]!,
-            );
+            const { forum, posts } = await layOut(server, f, sketched, likely, (id, number) => {
+              const post = sketched[place.get(id)!]!;
+              const isRead = sees.get(id) === 'text' && number <= versionRead(access, post, T);
+              return (isRead ? one : hidden)[(place.get(id)! + number) % one.length]!;
+            });
             server.courses.forget('rivers');
             const prefix = forum.id.slice(0, -'-forum'.length);
             const said: string[] = [];

@@ -1,8 +1,11 @@
-import { accessTo } from '../../core/access/accessTo';
+import { accessTo, type Access } from '../../core/access/accessTo';
+import { versionRead } from '../../core/access/versionRead';
+import { openChange } from '../../core/course/approval';
+import type { Post } from '../../core/course/post';
 import { affectedBy } from '../../core/conversation/affectedBy';
 import { mayRead, mayReadRemoved, type PostInPlace } from '../../core/access/mayRead';
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
-import { isHeld } from '../../core/participation/counted';
+import { isWaiting } from '../../core/stewarding/inTheWay';
 import type { LiveEvent } from '../../contract/live';
 import type { CourseSetup } from '../course/courseCache';
 import { personOf } from '../course/inCourse';
@@ -11,6 +14,24 @@ import { courseDataFor } from '../discuss/courseDataFor';
 import { postsOfForum } from '../discuss/forumPosts';
 
 type ForumEvent = Omit<Extract<LiveEvent, { kind: 'forum' }>, 'spread'>;
+
+/** Whether all that happened to a post since an instant is a change that the person does not read. (rules §4) */
+function isHiddenChange(access: Access, post: Post | undefined, since: number, now: number): boolean {
+  if (post === undefined) return false;
+  const change = openChange(post, now);
+  if (change === null || access.kind === 'staff' || access.personId === post.authorId) return false;
+  const turned = [
+    ...post.removals.flatMap(({ from, to }) => [from, to ?? from]),
+    ...(post.freezes ?? []).flatMap(({ from, to }) => [from, to ?? from]),
+    ...post.approvals.flatMap(({ at, standing }) => (standing === undefined ? [at] : [])),
+  ];
+  const isNews = (at: number) => at > since && at <= now;
+  return (
+    [...post.revisions, ...post.approvals].some(({ at }) => isNews(at)) &&
+    !turned.some(isNews) &&
+    versionRead(access, post, since) === versionRead(access, post, now)
+  );
+}
 
 /**
  * Decides who is told of changed posts of a forum: whoever reads one of them now or read it a moment ago, and, without the post being
@@ -91,6 +112,7 @@ export async function whomPostsConcern(
     let notices = false;
     for (const id of posts) {
       const [now_, then] = [places.get(id), before.get(id)];
+      if (isHiddenChange(access, here.byId.get(id), since, now)) continue;
       if (!reads(now_, places) && !reads(then, before)) {
         countChanges ||= counted(now_) || counted(then);
         continue;
@@ -105,7 +127,7 @@ export async function whomPostsConcern(
           : post.answers?.authorId === personId ||
             mentioned.has(personId) ||
             following.has(personId) ||
-            (person.kind === 'staff' && isHeld(post, now));
+            (person.kind === 'staff' && isWaiting(post, now));
     }
     if (told.length === 0 && !countChanges) return null;
     return { kind: 'forum', course: setup.id, forum: forumId, posts: told, notices };

@@ -36,6 +36,10 @@ export function noticeText(notice: Notice, setup: CourseSetup, now: number): str
       return `Your post in ${forum} was approved; the others can read it now.`;
     case 'returned':
       return `Your post in ${forum} was given back to you to revise.${line}`;
+    case 'changeApproved':
+      return `Your change to your post in ${forum} was approved; the others can read it now.`;
+    case 'changeReturned':
+      return `Your change to your post in ${forum} was given back to you to revise. The others still read the version before it.${line}`;
     case 'removed':
       return `${who} removed your post in ${forum}.${line}`;
     case 'edited':

@@ -1,7 +1,8 @@
 import type { NoticeFacts, PostDecision, Sending } from '../../core/notices/noticeFacts';
 import type { ToldDates } from '../../core/notices/notice';
 import { TOLD_FOR } from '../../core/notices/noticesFor';
-import { approvalAt, createdAt, isRemovedAt, type Post } from '../../core/course/post';
+import { isWaiting } from '../../core/stewarding/inTheWay';
+import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../discuss/forumPosts';
@@ -48,6 +49,8 @@ async function towards(db: Db, course: InCourse, since: number) {
   return [...found.values()];
 }
 
+const OF_CHANGE = { approved: 'changeApproved', returned: 'changeReturned' } as const;
+
 /** What staff decided about a person's own posts: the last approval or return of each, removals that stand, changes. */
 async function decisions(db: Db, course: InCourse, since: number): Promise<PostDecision[]> {
   const me = course.person.id;
@@ -62,6 +65,7 @@ async function decisions(db: Db, course: InCourse, since: number): Promise<PostD
       'approval.state',
       'approval.by',
       'approval.reason',
+      'approval.standing',
     ])
     .where('forum.course_id', '=', course.setup.id)
     .where('post.author_id', '=', me)
@@ -96,7 +100,7 @@ async function decisions(db: Db, course: InCourse, since: number): Promise<PostD
         ? []
         : [
             {
-              kind: row.state,
+              kind: row.standing === null ? row.state : OF_CHANGE[row.state],
               forumId: row.forum_id,
               postId: row.post_id,
               at: row.at,
@@ -273,7 +277,8 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
         posts: posts.filter(
           (post) =>
             !isRead(post.id) &&
-            (createdAt(post) > newer || post.approvals.some(({ at }) => at > newer && at <= now)),
+            (createdAt(post) > newer ||
+              post.approvals.some(({ at, standing }) => standing === undefined && at > newer && at <= now)),
         ),
       });
     }
@@ -283,7 +288,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     for (const forumId of await forumsWithHeld(db, course)) {
       if (!setup.forums.has(forumId)) continue;
       for (const post of (await postsIn(forumId)).posts)
-        if (post.approvals.length > 0 && approvalAt(post, now) === 'held' && !isRemovedAt(post, now))
+        if (post.approvals.length > 0 && isWaiting(post, now) && !isRemovedAt(post, now))
           held.push({
             post,
             since: post.approvals.findLast(({ at, state }) => state === 'held' && at <= now)!.at,

@@ -22,7 +22,7 @@ const withheld = (me: string, t: Instant) =>
       SELECT p.id, p.parent_id, p.author_id FROM post AS p JOIN above ON p.id = above.parent_id
     )
     SELECT 1 FROM above WHERE author_id <> ${me} AND (
-      SELECT state FROM approval WHERE approval.post_id = above.id AND approval.at <= ${t}
+      SELECT state FROM approval WHERE approval.post_id = above.id AND approval.standing IS NULL AND approval.at <= ${t}
       ORDER BY approval.at DESC, approval.rowid DESC LIMIT 1
     ) IN ('held', 'returned')
   )`;

@@ -46,7 +46,9 @@ async function scopeOf(
     setup.asOf === null
       ? sql`1`
       : // A text that was changed since is not what stood there then.
-        sql`NOT EXISTS (SELECT 1 FROM revision WHERE revision.post_id = post.id AND revision.at > ${now})`;
+        sql`NOT EXISTS (SELECT 1 FROM revision WHERE revision.post_id = post.id AND revision.at > ${now})
+          AND NOT EXISTS (SELECT 1 FROM approval WHERE approval.post_id = post.id AND approval.standing IS NOT NULL
+            AND approval.at > ${now})`;
   return sql`(${sql.join(forums, sql` OR `)}) AND ${isAsOfNow}`;
 }
 
@@ -121,7 +123,11 @@ export async function searchPosts(
     version: number;
   }>`
     SELECT post.id, post.forum_id, post.author_id, post.created_at,
-      (SELECT max(number) FROM revision WHERE revision.post_id = post.id) AS version,
+      coalesce(
+        (SELECT CASE WHEN state <> 'approved' THEN standing END FROM approval WHERE approval.post_id = post.id
+          ORDER BY approval.at DESC, approval.rowid DESC LIMIT 1),
+        (SELECT max(number) FROM revision WHERE revision.post_id = post.id)
+      ) AS version,
       snippet(post_search, 0, ${OPEN}, ${CLOSE}, ' … ', 28) AS marked
     ${found(match, sql`post.id IN (SELECT value FROM json_each(${JSON.stringify(shown)}))`)}`.execute(db);
   const place = new Map(shown.map((id, index) => [id, index]));

@@ -2,6 +2,8 @@ import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
 import { mayDo } from '../../core/access/mayDo';
+import { newestVersion, openChange } from '../../core/course/approval';
+import type { Post } from '../../core/course/post';
 import { inTheWay, type InTheWay } from '../../core/stewarding/inTheWay';
 import { branchBelow } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/inCourse';
@@ -9,6 +11,7 @@ import { keepRecord } from '../course/record';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { openForum } from '../discuss/access';
+import { forgetMentionsSince, keepDecision, showVersion } from '../discuss/approval';
 
 type Trx = Transaction<Database>;
 
@@ -18,26 +21,46 @@ const PASSED: Record<InTheWay, string> = {
   notRemoved: 'is not removed',
   notHeld: 'does not wait for approval any more',
   held: 'waits for approval already',
+  notDecided: 'has never waited for approval',
   notOfTheClass: 'is not a post of the class',
 };
 
-const STATES = { approve: 'approved', return: 'returned', hold: 'held' } as const;
+const STATES = { approve: 'approved', return: 'returned', hold: 'held', waitAgain: 'held' } as const;
 const RECORDED = {
   remove: 'post.removed',
   restore: 'post.restored',
   approve: 'post.approved',
   return: 'post.returned',
   hold: 'post.held',
+  waitAgain: 'post.held',
 } as const;
 
-async function apply(
+/** The versions before the change that an act is about; undefined where it is about the post as a whole. */
+function standingFor(act: keyof typeof STATES, post: Post, now: number): number | undefined {
+  if (act === 'hold') return undefined;
+  if (act === 'waitAgain') return post.approvals.findLast(({ at }) => at <= now)?.standing;
+  return openChange(post, now)?.standing;
+}
+
+async function decide(
   trx: Trx,
-  act: StewardingAct,
-  postId: string,
+  act: keyof typeof STATES,
+  post: Post,
   by: string,
   why: string | null,
   now: number,
-) {
+): Promise<void> {
+  const standing = standingFor(act, post, now);
+  await keepDecision(trx, post.id, { at: now, state: STATES[act], standing }, by, why);
+  if (act === 'approve') await showVersion(trx, post.id, newestVersion(post, now), now);
+  if (act === 'waitAgain' && standing !== undefined) {
+    await forgetMentionsSince(trx, post.id, post.approvals.at(-1)!.at);
+    await showVersion(trx, post.id, standing, now);
+  }
+}
+
+async function apply(trx: Trx, act: StewardingAct, post: Post, by: string, why: string | null, now: number) {
+  const postId = post.id;
   if (act === 'remove')
     await trx.insertInto('removal').values({ post_id: postId, from: now, to: null, by, why }).execute();
   else if (act === 'restore')
@@ -47,11 +70,7 @@ async function apply(
       .where('post_id', '=', postId)
       .where('to', 'is', null)
       .execute();
-  else
-    await trx
-      .insertInto('approval')
-      .values({ post_id: postId, at: now, state: STATES[act], by, reason: why })
-      .execute();
+  else await decide(trx, act, post, by, why, now);
 }
 
 /**
@@ -91,7 +110,7 @@ export function actOnPosts(
         passed.set(why, [...(passed.get(why) ?? []), id]);
         continue;
       }
-      await apply(trx, act, id, course.person.id, reason, now);
+      await apply(trx, act, post!, course.person.id, reason, now);
       await keepRecord(trx, {
         courseId: course.setup.id,
         at: now,

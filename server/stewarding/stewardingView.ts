@@ -1,5 +1,7 @@
 import type { StewardingView, StewardedThread, WaitingPost } from '../../contract/stewarding';
-import { approvalAt, createdAt, isRemovedAt, type Post } from '../../core/course/post';
+import { openChange } from '../../core/course/approval';
+import { isWaiting } from '../../core/stewarding/inTheWay';
+import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { asked } from '../../core/access/asked';
 import { resolveTerms } from '../../core/access/resolveTerms';
 import { unansweredIn } from '../../core/conversation/unanswered';
@@ -35,8 +37,7 @@ async function waitingPosts(
   now: number,
 ): Promise<WaitingPost[]> {
   const held = [...opened.posts.values()].filter(
-    (post) =>
-      opened.sees.get(post.id) === 'text' && approvalAt(post, now) === 'held' && !isRemovedAt(post, now),
+    (post) => opened.sees.get(post.id) === 'text' && isWaiting(post, now) && !isRemovedAt(post, now),
   );
   const ids = held.map(({ id }) => id);
   const texts = await newest(db, ids);
@@ -61,7 +62,8 @@ async function waitingPosts(
       since: post.approvals.findLast(({ at, state }) => state === 'held' && at <= now)!.at,
       words: post.revisions.at(-1)!.words,
       answers: post.answers === null ? null : names.get(post.answers.authorId)!,
-      html: htmlForReader(texts.get(post.id)!.html, post.id, course, opened, isStruck),
+      html: htmlForReader(texts.get(post.id)!.html, post.id, course, opened, isStruck, now),
+      standing: openChange(post, now)?.standing ?? null,
       returnedWhy: why.get(post.id) ?? null,
       version: texts.get(post.id)!.version,
     }))

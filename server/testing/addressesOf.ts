@@ -6,7 +6,12 @@ import { secretOf } from './layOutConversation';
 /** What is asked of an endpoint besides its address. */
 function queriesOf({ path }: Endpoint, posts: readonly Post[]): string[] {
   const ids = posts.map(({ id }) => id);
-  if (path.endsWith('/search')) return ['?find=secret', `?find=${ids.map(secretOf)[0] ?? 'x'}`];
+  if (path.endsWith('/search'))
+    return [
+      '?find=secret',
+      `?find=${ids[0] === undefined ? 'x' : secretOf(ids[0])}`,
+      ...posts.filter(({ revisions }) => revisions.length > 1).map(({ id }) => `?find=${secretOf(id, 2)}`),
+    ];
   if (path.endsWith('/found')) return ['?find=secret'];
   if (path.endsWith('/bodies') || path.endsWith('/changed'))
     return ids.length === 0 ? [] : [`?posts=${ids.join(',')}`];

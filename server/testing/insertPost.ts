@@ -20,11 +20,14 @@ export async function insertPost(db: Db, post: Post): Promise<void> {
       starter: post.starter ? 1 : 0,
       aside_with: post.asideWith,
       created_at: post.revisions[0]!.at,
-      version: 1,
+      version: post.revisions.length,
     })
     .execute();
   for (const { from, to } of post.removals)
     await db.insertInto('removal').values({ post_id: post.id, from, to, by: 'teodora' }).execute();
-  for (const { at, state } of post.approvals)
-    await db.insertInto('approval').values({ post_id: post.id, at, state, by: 'teodora' }).execute();
+  for (const { at, state, standing } of post.approvals)
+    await db
+      .insertInto('approval')
+      .values({ post_id: post.id, at, state, by: 'teodora', standing: standing ?? null })
+      .execute();
 }

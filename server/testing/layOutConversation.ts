@@ -1,5 +1,6 @@
 import type { ForumRules } from '../../contract/forumSettings';
 import { newForum } from '../../contract/newForum';
+import { standingVersion } from '../../core/course/approval';
 import type { Forum } from '../../core/course/forum';
 import type { Post } from '../../core/course/post';
 import type { Person } from '../../core/course/roster';
@@ -7,6 +8,7 @@ import { groups, people, T } from '../../core/testing/conversations';
 import { asPerson } from '../../core/testing/fixtures';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';
+import { showVersion } from '../discuss/approval';
 import { storedText } from '../text/toHtml';
 import { insertPost } from './insertPost';
 import { testServer, type Client, type TestServer } from './testServer';
@@ -20,8 +22,11 @@ export const EVALUATION: ForumRules['evaluation'] = {
   aboveMaximum: false,
 };
 
-/** What each post says, and nothing else does. */
-export const secretOf = (id: string) => `secret${id.replaceAll('-', '')}x`;
+/** What a version of a post says, and nothing else does. */
+export const secretOf = (id: string, number = 1) =>
+  `secret${id.replaceAll('-', '')}x${number === 1 ? '' : `change${number}`}`;
+/** The file that comes with a version of a post. */
+export const fileOf = (id: string, number = 1) => `file-${id}${number === 1 ? '' : `-${number}`}`;
 export const READERS: readonly Person[] = [
   ...people.map(asPerson),
   { kind: 'staff', id: 'teodora', role: 'instructor', sections: 'all' },
@@ -52,20 +57,24 @@ export async function conversationServer(): Promise<{
 }
 
 let run = 0;
-/** Puts a conversation into the data, each post with a secret word, a file, and a passage quoted from the post before. */
+/**
+ * Puts a conversation into the data, each version of a post with a secret word, a file, and a passage quoted from the newest version of
+ * the post before.
+ */
 export async function layOut(
   server: TestServer,
   f: Forum,
   sketched: readonly Post[],
   evaluation: ForumRules['evaluation'] = null,
-  /** What each post says, by the name it has in the sketch. */
-  says: (sketchedId: string) => string | null = () => null,
+  /** What a version of a post says, by the name the post has in the sketch. */
+  says: (sketchedId: string, number: number) => string | null = () => null,
 ): Promise<{ forum: Forum; posts: Post[] }> {
   const { db } = server;
   const prefix = `run${run++}`;
   const name = (id: string) => `${prefix}-${id}-zz`;
   const forum = { ...f, id: `${prefix}-forum` };
-  const textFor = (id: string) => says(id.slice(prefix.length + 1, -3)) ?? secretOf(id);
+  const textFor = (id: string, number: number) =>
+    says(id.slice(prefix.length + 1, -3), number) ?? secretOf(id, number);
   const posts = sketched.map((post) => ({
     ...post,
     id: name(post.id),
@@ -117,42 +126,47 @@ export async function layOut(
       .execute();
   for (const [index, post] of posts.entries()) {
     const source = posts[index - 1];
-    const own = textOf(textFor(post.id));
-    const doc = source
-      ? { ...own, content: [quotationNode(source.id, 1, textFor(source.id)), ...(own.content ?? [])] }
-      : own;
-    const { at, words } = post.revisions[0]!;
     await insertPost(db, post);
-    const { html, text } = storedText(doc);
+    for (const [before, { at, words }] of post.revisions.entries()) {
+      const number = before + 1;
+      const own = textOf(textFor(post.id, number));
+      const newest = source?.revisions.length ?? 0;
+      const quoted = source && quotationNode(source.id, newest, textFor(source.id, newest));
+      const doc = quoted ? { ...own, content: [quoted, ...(own.content ?? [])] } : own;
+      const { html, text } = storedText(doc);
+      await db
+        .insertInto('revision')
+        .values({
+          post_id: post.id,
+          number,
+          at,
+          author_id: post.authorId,
+          doc: JSON.stringify(doc),
+          html,
+          text,
+          words,
+        })
+        .execute();
+      const file_id = fileOf(post.id, number);
+      await db
+        .insertInto('file')
+        .values({
+          id: file_id,
+          course_id: 'rivers',
+          uploaded_by: 'anselm',
+          sha256: 'a'.repeat(64),
+          type: 'text/plain',
+          size: 1,
+          name: 'x',
+          at,
+        })
+        .execute();
+      await db.insertInto('file_use').values({ file_id, forum_id: forum.id, post_id: post.id }).execute();
+      await db.insertInto('attachment').values({ post_id: post.id, number, position: 0, file_id }).execute();
+    }
     await db
-      .insertInto('revision')
-      .values({
-        post_id: post.id,
-        number: 1,
-        at,
-        author_id: post.authorId,
-        doc: JSON.stringify(doc),
-        html,
-        text,
-        words,
-      })
-      .execute();
-    const file_id = `file-${post.id}`;
-    await db
-      .insertInto('file')
-      .values({
-        id: file_id,
-        course_id: 'rivers',
-        uploaded_by: 'anselm',
-        sha256: 'a'.repeat(64),
-        type: 'text/plain',
-        size: 1,
-        name: 'x',
-        at,
-      })
-      .execute();
-    await db.insertInto('file_use').values({ file_id, forum_id: forum.id, post_id: post.id }).execute();
-    await db.insertInto('attachment').values({ post_id: post.id, number: 1, position: 0, file_id }).execute();
+      .transaction()
+      .execute((trx) => showVersion(trx, post.id, standingVersion(post, T), post.revisions.at(-1)!.at));
   }
   return { forum, posts };
 }

@@ -29,6 +29,10 @@ export function noticeWords(notice: NoticeGroup, zone: string): string {
       return 'Your post was approved';
     case 'returned':
       return 'Your post was given back to you to revise';
+    case 'changeApproved':
+      return 'Your change to a post was approved';
+    case 'changeReturned':
+      return 'Your change to a post was given back to you to revise';
     case 'removed':
       return `${who} removed your post`;
     case 'edited':

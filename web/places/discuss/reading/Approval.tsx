@@ -5,8 +5,16 @@ import { sentenceOf } from '../../../data/api';
 import { ReasonDialog } from '../stewarding/ReasonDialog';
 import type { Act } from '../stewarding/useActs';
 
-/** A post that waits: staff approve it, or give it back with a reason its author reads. */
-export function Approval({ post, act }: { post: { id: string; author: PersonName }; act: Act }) {
+/** A post that waits, or a change to one: staff approve it, or give it back with a reason its author reads. */
+export function Approval({
+  post,
+  what,
+  act,
+}: {
+  post: { id: string; author: PersonName };
+  what: 'post' | 'change';
+  act: Act;
+}) {
   const [returning, setReturning] = useState(false);
   const approve = () =>
     act('approve', [post.id]).catch((error: unknown) => void toast.error(sentenceOf(error)));
@@ -20,7 +28,7 @@ export function Approval({ post, act }: { post: { id: string; author: PersonName
       </button>
       {returning && (
         <ReasonDialog
-          title={`Give the post back to ${post.author.name}?`}
+          title={`Give the ${what} back to ${post.author.name}?`}
           question={`What should be changed? ${post.author.given} reads this.`}
           button="Give it back"
           needed

@@ -17,6 +17,7 @@ import { useForumHands } from './forumHands';
 import { Nods } from './Nods';
 import { passageIn } from './passage';
 import { Versions } from './Versions';
+import { isWaiting } from './talk';
 
 const quietLink = 'cursor-pointer quiet hover:underline inline-flex items-center gap-1';
 
@@ -139,8 +140,12 @@ export function PostActions({
           Send
         </button>
       )}
-      {may.moderate.yes && post.waiting === 'held' && (
-        <Approval post={{ id: post.id, author: post.author! }} act={act} />
+      {may.moderate.yes && isWaiting(post) && (
+        <Approval
+          post={{ id: post.id, author: post.author! }}
+          what={post.change === null ? 'post' : 'change'}
+          act={act}
+        />
       )}
       {isStaff && body.draftKeptAt !== null && (
         <span className="quiet num text-xs">

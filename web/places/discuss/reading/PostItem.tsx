@@ -19,6 +19,7 @@ import { useBody } from './bodies';
 import { useForumHands } from './forumHands';
 import { PostActions } from './PostActions';
 import type { PostRow } from './rows';
+import { changeWords } from './talk';
 
 function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
   const course = useCourse().id;
@@ -58,6 +59,7 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
       {post.starter && <b style={{ color: 'var(--river)' }}>starter</b>}
       {post.waiting === 'held' && <b style={{ color: 'var(--late)' }}>waiting for approval</b>}
       {post.waiting === 'returned' && <b style={{ color: 'var(--late)' }}>given back to revise</b>}
+      {post.change !== null && <b style={{ color: 'var(--late)' }}>{changeWords(post)}</b>}
       {post.removed && <b style={{ color: 'var(--seal)' }}>removed</b>}
       {post.marks.map((mark) => (
         <Link

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { getRevisions } from '../../../../contract/discuss';
 import type { AnswerOf } from '../../../../contract/endpoint';
-import type { PostView } from '../../../../contract/posts';
+import type { PersonName } from '../../../../contract/basics';
 import { compareWords } from '../../../../core/text/compareWords';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
@@ -20,15 +20,18 @@ type Revision = AnswerOf<typeof getRevisions>['revisions'][number];
 export function Versions({
   forum,
   post,
+  comparedFrom = null,
   onClose,
 }: {
   forum: string;
-  post: Pick<PostView, 'id' | 'author'>;
+  post: { readonly id: string; readonly author: PersonName | null };
+  /** Opens with this version compared to the newest. */
+  comparedFrom?: number | null;
   onClose: () => void;
 }) {
   const course = useCourse();
   const { data, error } = useApi(getRevisions, { course: course.id, forum, post: post.id });
-  const [comparing, setComparing] = useState(false);
+  const [comparing, setComparing] = useState(comparedFrom !== null);
   const revisions = data?.revisions ?? [];
   return (
     <Dialog title={`Versions of ${post.author!.name}’s post`} onClose={onClose} wide>
@@ -55,8 +58,8 @@ export function Versions({
           ))}
         </div>
       )}
-      {comparing ? (
-        <Comparison revisions={revisions} />
+      {comparing && revisions.length > 0 ? (
+        <Comparison revisions={revisions} first={comparedFrom ?? revisions[0]!.number} />
       ) : (
         <ol className="space-y-5">
           {[...revisions].reverse().map((revision) => (
@@ -80,9 +83,9 @@ export function Versions({
   );
 }
 
-function Comparison({ revisions }: { revisions: readonly Revision[] }) {
+function Comparison({ revisions, first }: { revisions: readonly Revision[]; first: number }) {
   const { zone } = useCourse();
-  const [from, setFrom] = useState(revisions[0]!.number);
+  const [from, setFrom] = useState(first);
   const [to, setTo] = useState(revisions.at(-1)!.number);
   const textOf = (number: number) => textOfHtml(revisions.find((each) => each.number === number)!.html);
   const [before, after] = [textOf(from), textOf(to)];

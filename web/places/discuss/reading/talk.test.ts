@@ -20,6 +20,7 @@ function post(id: string, parentId: string | null, change: Partial<PostView> = {
     starter: false,
     removed: false,
     waiting: null,
+    change: null,
     asideWith: null,
     editedBy: null,
     frozen: false,

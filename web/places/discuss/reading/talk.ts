@@ -23,6 +23,18 @@ export function talkOf(threads: readonly Thread[]): Talk[] {
     }));
 }
 
+/** Whether a post, or a change to it, waits for approval. */
+export const isWaiting = ({ waiting, change }: Pick<PostView, 'waiting' | 'change'>): boolean =>
+  waiting === 'held' || change === 'held';
+
+/** What has become of a change to a post that others do not read, for its author and staff. */
+export function changeWords({ change, mine }: Pick<PostView, 'change' | 'mine'>): string {
+  const whose = mine ? 'your change' : 'a change';
+  return change === 'held'
+    ? `${whose} waits for approval; the class reads the version before`
+    : `${whose} was given back; the class reads the version before`;
+}
+
 function factsOf(post: PostView): Omit<PostFacts, 'answersMe' | 'answers'> {
   return {
     id: post.id,
@@ -31,7 +43,7 @@ function factsOf(post: PostView): Omit<PostFacts, 'answersMe' | 'answers'> {
     read: post.read,
     bookmarked: post.bookmarked,
     byStaff: post.author?.kind === 'staff',
-    held: post.waiting !== null,
+    held: post.waiting !== null || post.change !== null,
     removed: post.removed,
     short: post.slot?.state === 'short',
     late: (post.slot?.daysLate ?? 0) > 0,

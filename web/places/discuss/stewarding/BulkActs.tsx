@@ -6,6 +6,7 @@ import { countWords, numberWords } from '../../../ui/pointWords';
 import { useForumHands } from '../reading/forumHands';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
+import { isWaiting } from '../reading/talk';
 
 /** What staff do to many posts at once, each act to those it can be done to. */
 export function BulkActs({
@@ -24,7 +25,7 @@ export function BulkActs({
     done();
   });
   const idsOf = (some: readonly PostView[]) => some.map(({ id }) => id);
-  const held = idsOf(posts.filter(({ waiting, removed }) => waiting === 'held' && !removed));
+  const held = idsOf(posts.filter((post) => isWaiting(post) && !post.removed));
   const standing = idsOf(posts.filter(({ removed, as }) => !removed && as === 'text'));
   const removed = idsOf(posts.filter((post) => post.removed));
   const run = (work: Promise<void>) =>

@@ -1,6 +1,7 @@
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { Link } from 'react-router';
-import type { StewardingView } from '../../../../contract/stewarding';
+import type { StewardingView, WaitingPost } from '../../../../contract/stewarding';
 import { sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
@@ -10,11 +11,12 @@ import { Prose } from '../../../ui/Prose';
 import { Empty } from '../../../ui/states';
 import { When } from '../../../ui/When';
 import { Approval } from '../reading/Approval';
+import { Versions } from '../reading/Versions';
 import { useActs } from './useActs';
 
 const HOLDS = {
   none: 'This forum holds no posts. Staff can hold a single one from where it stands; it then waits here.',
-  all: 'Every post of a student waits here until somebody approves it.',
+  all: 'Every post of a student, and every change to one, waits here until somebody approves it.',
   first: 'The first post of each student waits here until somebody approves it.',
 };
 
@@ -23,6 +25,7 @@ export function WaitingPosts({ stewarding, changed }: { stewarding: StewardingVi
   const course = useCourse();
   const { forum, waiting } = stewarding;
   const isMine = useVantage() === null;
+  const [versionsOf, setVersionsOf] = useState<WaitingPost | null>(null);
   const act = useActs(forum.id, changed);
   if (waiting.length === 0)
     return (
@@ -54,6 +57,7 @@ export function WaitingPosts({ stewarding, changed }: { stewarding: StewardingVi
             <b className="text-[0.97rem]">{post.author.name}</b>
             {post.answers && <span className="quiet">answers {post.answers.name}</span>}
             <span className="quiet num">{countWords(post.words, 'word')}</span>
+            {post.standing !== null && <b style={{ color: 'var(--late)' }}>a change to an approved post</b>}
             <span className="quiet">
               waits since <When at={post.since} className="num" />
             </span>
@@ -65,7 +69,12 @@ export function WaitingPosts({ stewarding, changed }: { stewarding: StewardingVi
             </p>
           )}
           <p className="mt-2 flex gap-5 text-sm">
-            {isMine && <Approval post={post} act={act} />}
+            {post.standing !== null && (
+              <button type="button" className="link-plain" onClick={() => setVersionsOf(post)}>
+                What changed
+              </button>
+            )}
+            {isMine && <Approval post={post} what={post.standing === null ? 'post' : 'change'} act={act} />}
             <Link
               to={`/c/${course.id}/discuss/${forum.id}#post-${post.id}`}
               className="quiet hover:underline"
@@ -75,6 +84,14 @@ export function WaitingPosts({ stewarding, changed }: { stewarding: StewardingVi
           </p>
         </article>
       ))}
+      {versionsOf !== null && (
+        <Versions
+          forum={forum.id}
+          post={versionsOf}
+          comparedFrom={versionsOf.standing}
+          onClose={() => setVersionsOf(null)}
+        />
+      )}
     </section>
   );
 }

@@ -11,13 +11,15 @@ const DONE: Record<StewardingAct, string> = {
   approve: 'approved. Classmates can read it now.',
   return: 'given back.',
   hold: 'held: classmates do not read it until it is approved.',
+  waitAgain: 'waiting for approval again.',
 };
 const BACK: Record<StewardingAct, StewardingAct> = {
   remove: 'restore',
   restore: 'remove',
-  approve: 'hold',
-  return: 'hold',
+  approve: 'waitAgain',
+  return: 'waitAgain',
   hold: 'approve',
+  waitAgain: 'approve',
 };
 
 /** What staff do to posts, one or thousands, told when it is done and taken back with Undo. */

@@ -105,15 +105,20 @@ export function EditComposer({
       ? required.initialMinWords
       : required.postMinWords;
   const { given } = post.author!;
+  const isReturned = post.waiting === 'returned' || post.change === 'returned';
+  const waits =
+    post.waiting === null && (post.change !== null || (forum.hold === 'all' && post.asideWith === null));
   return (
     <Composer
       forum={forum}
       writing={writing}
       label={post.mine ? 'Your post' : `${given}’s post`}
-      button={post.waiting === 'returned' && post.mine ? 'Send it again' : 'Keep the change'}
+      button={isReturned && post.mine ? 'Send it again' : 'Keep the change'}
       note={
-        !post.mine &&
-        `The version before stays. Everyone sees that you changed it, ${given} is told, and what counts stays what ${given} wrote.`
+        post.mine
+          ? waits &&
+            'Staff approve the change before classmates read it. Until then they read the version before.'
+          : `The version before stays. Everyone sees that you changed it, ${given} is told, and what counts stays what ${given} wrote.`
       }
       needs={forum.phase !== null ? needs : 0}
       autoFocus

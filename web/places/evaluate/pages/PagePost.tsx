@@ -29,6 +29,8 @@ function marks(post: DeskPost): string[] {
   if (post.removed) words.push('removed by its author or staff');
   if (post.waiting === 'held') words.push('waiting for approval');
   if (post.waiting === 'returned') words.push('given back');
+  if (post.change === 'held') words.push('a change waits for approval');
+  if (post.change === 'returned') words.push('a change was given back');
   if (!post.counted && words.length === 0) words.push('does not count');
   return [...words, ...post.marks.map((mark) => EVIDENCE_WORDS[mark])];
 }
@@ -179,7 +181,7 @@ export function PagePost({
       {versions && (
         <Versions
           forum={view.forum.id}
-          post={{ id: post.id, author: { ...view.student, kind: 'student' } }}
+          post={{ id: post.id, author: { ...view.student } }}
           onClose={() => setVersions(false)}
         />
       )}
