@@ -1,3 +1,4 @@
+import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { when } from '../times';
 import { story } from '../story';
@@ -111,5 +112,40 @@ describe('questions, journals and groups', () => {
     await noura.sees('waiting for approval');
     await page.click('button', 'Approve');
     await page.sees('Classmates can read it now.');
+  });
+
+  it('where all posts are held, a change to an approved one waits, and the class reads the version before', async () => {
+    const { page } = s;
+    const forum = '/api/courses/rvc210/forums/help-desk';
+    const { version, settings } = (await page.fetch('get', `${forum}/settings`)).body as {
+      version: number;
+      settings: { rules: object };
+    };
+    await page.fetch('put', `${forum}/settings`, {
+      version,
+      settings: { ...settings, rules: { ...settings.rules, hold: 'all' } },
+      publish: true,
+      confirmed: true,
+    });
+    const noura = await s.anotherPage();
+    await noura.enter('Noura Al-Khatib');
+    await noura.go('/c/rvc210/discuss/help-desk');
+    await noura.click('button', 'Edit');
+    await noura.sees('Staff approve the change before classmates read it.');
+    await noura.type('Your post', ' Or the sixteenth.');
+    await noura.click('button', 'Keep the change');
+    await noura.sees('your change waits for approval; the class reads the version before');
+    const bram = await s.anotherPage();
+    await bram.enter('Bram Oyelaran');
+    await bram.go('/c/rvc210/discuss/help-desk');
+    await bram.sees('Monday the ninth.');
+    expect(await bram.text()).not.toContain('Or the sixteenth.');
+    await page.go('/c/rvc210/discuss/help-desk/steward');
+    await page.click('button', 'What changed');
+    await page.sees('Or the sixteenth.');
+    await page.press(Key.ESCAPE);
+    await page.click('button', 'Approve');
+    await page.sees('Classmates can read it now.');
+    await bram.sees('Or the sixteenth.');
   });
 });
