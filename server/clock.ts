@@ -9,6 +9,9 @@ export interface Clock {
   wall(): number;
 }
 
+/** The machine's time, UTC ms, for commands that run apart from the server. */
+export const machineTime = (): number => Date.now();
+
 /** So far the machine's clock may be from where it should be before that is called a jump, ms. */
 const JUMP = 5000;
 

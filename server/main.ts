@@ -8,6 +8,7 @@ import { newestWritten, SteadyClock } from './clock';
 import { readConfig, type Config } from './config';
 import { lockFolder } from './db/folderLock';
 import { openDatabase, type Db } from './db/open';
+import { keepBackups } from './keeping/keepBackups';
 import { folderTransport, serverTransport } from './mail/transport';
 import { receivedIsWritten } from './reading/received';
 import { atMost, listen, stopGracefully } from './serve';
@@ -71,6 +72,8 @@ async function main(): Promise<void> {
   const { server, port } = await listen(app, config.port, config.host);
   log.info({ port }, 'Juror is ready');
   await begin(deps);
+  if (config.backups !== null) keepBackups(deps, config.backups);
+  else log.warn('No backups are made. Say with JUROR_BACKUPS in which folder, best on another disk.');
   stopGracefully(
     server,
     () => deps.live.stop(),

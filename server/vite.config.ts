@@ -18,6 +18,9 @@ export default defineConfig({
       input: {
         server: resolve(root, 'server/main.ts'),
         columnsThread: resolve(root, 'server/gradebook/columnsThread.ts'),
+        backup: resolve(root, 'server/commands/backup.ts'),
+        restore: resolve(root, 'server/commands/restore.ts'),
+        check: resolve(root, 'server/commands/check.ts'),
         demo: resolve(root, 'demo/main.ts'),
         bench: resolve(root, 'bench/main.ts'),
         crowdServer: resolve(root, 'bench/crowdServer.ts'),

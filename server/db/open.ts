@@ -3,6 +3,7 @@ import { Kysely } from 'kysely';
 import { existsSync, mkdirSync, readSync, openSync, closeSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { migrate } from './migrate';
+import { refuseHalfRestored } from './restoring';
 import type { Database } from './schema';
 import { twoHandles } from './twoHandles';
 
@@ -14,7 +15,7 @@ const HEADER = 'SQLite format 3\u0000';
 const APPLICATION = 0x4a757272;
 
 /** What is wrong with a file that is to be the database, before it is opened; null where it is new, or looks right. */
-function whyNotOurs(file: string): string | null {
+export function whyNotOurs(file: string): string | null {
   if (!existsSync(file) || statSync(file).size === 0) return null;
   const descriptor = openSync(file, 'r');
   try {
@@ -28,7 +29,7 @@ function whyNotOurs(file: string): string | null {
 
 const cannotUse = (file: string, why: string, error?: unknown) =>
   new Error(
-    `The data file ${file} ${why}. Restore a backup of it, or choose another data folder with JUROR_DATA.`,
+    `The data file ${file} ${why}. Restore a backup with npm run restore, or choose another data folder with JUROR_DATA.`,
     { cause: error },
   );
 
@@ -54,6 +55,7 @@ function isForeign(sqlite: BetterSqlite3.Database): boolean {
  * @throws Error with a sentence, the path and what to do where the file is damaged, or belongs to something else
  */
 export function openDatabase(dataFolder: string): Db {
+  refuseHalfRestored(dataFolder);
   mkdirSync(join(dataFolder, 'files'), { recursive: true });
   const file = join(dataFolder, 'juror.sqlite');
   const why = whyNotOurs(file);

@@ -201,7 +201,6 @@ export interface Database {
   };
   read_mark: { person_id: string; post_id: string; at: number };
   bookmark: { person_id: string; post_id: string; at: number };
-  /** When the text of a post first reached a student of a sealed forum. */
   /** What reached somebody before versions were kept, in sealed forums. */
   received: { person_id: string; post_id: string; at: number };
   received_log: { person_id: string; forum_id: string; chunk: number; data: Buffer };
@@ -248,7 +247,7 @@ export interface Database {
     subject: string | null;
     text: string | null;
   };
-  /** The newest text of a post; full-text search reads it. */
+  /** The text of the version of a post that everybody reads; full-text search reads it. */
   post_text: { id: Generated<number>; post_id: string; text: string };
   draft: {
     person_id: string;

@@ -5,23 +5,25 @@ import { DAY, HOUR } from '../../core/time/instant';
 import type { Deps } from '../deps';
 
 /** So long a file may stand nowhere before it is removed: it may be on its way into a post. */
-const KEPT = 7 * DAY;
+export const KEPT = 7 * DAY;
 /** So long what lies in the folder without a row is left alone: it may be on its way into one. */
 const UNDER_WAY = HOUR;
 const EVERY = 6 * HOUR;
 
-/** Files that no text, post, draft, recipe or score names, uploaded before an instant. */
-async function unnamedBefore(deps: Pick<Deps, 'db'>, before: number): Promise<string[]> {
-  const { rows } = await sql<{ id: string }>`
-    SELECT id FROM file WHERE at < ${before}
-      AND NOT EXISTS (SELECT 1 FROM file_use WHERE file_use.file_id = file.id)
+/** The condition on rows of `file` that no text, post, draft, recipe or score names them, as SQL. */
+export const UNNAMED = `NOT EXISTS (SELECT 1 FROM file_use WHERE file_use.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM attachment WHERE attachment.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM score_file WHERE score_file.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM draft WHERE draft.person_id = file.uploaded_by
         AND (instr(draft.attachments, file.id) OR instr(draft.doc, file.id)))
       AND NOT EXISTS (SELECT 1 FROM forum WHERE forum.course_id = file.course_id
         AND (instr(forum.prompt, file.id) OR instr(forum.rules, file.id) OR instr(ifnull(forum.starter, ''), file.id)))
-      AND NOT EXISTS (SELECT 1 FROM recipe WHERE instr(recipe.settings, file.id))`.execute(deps.db);
+      AND NOT EXISTS (SELECT 1 FROM recipe WHERE instr(recipe.settings, file.id))`;
+
+/** Files that nothing names, uploaded before an instant. */
+async function unnamedBefore(deps: Pick<Deps, 'db'>, before: number): Promise<string[]> {
+  const { rows } = await sql<{ id: string }>`
+    SELECT id FROM file WHERE at < ${before} AND ${sql.raw(UNNAMED)}`.execute(deps.db);
   return rows.map(({ id }) => id);
 }
 
