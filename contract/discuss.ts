@@ -144,8 +144,8 @@ export const forumView = z.object({
   me: id,
   /** Whether the person is told of new posts here. */
   followed: z.boolean(),
-  /** For staff: how many posts wait for approval, and how many are marked for how they opened the seal. */
-  care: z.object({ waiting: z.int(), marked: z.int() }).nullable(),
+  /** For staff: how many posts wait for approval, how many students reported, and how many are marked for how they opened the seal. */
+  care: z.object({ waiting: z.int(), reported: z.int(), marked: z.int() }).nullable(),
   /** Everyone who wrote one of the posts. */
   people: z.array(personName),
   /** For staff: the sections and groups those are in, to read only what one of them wrote. */

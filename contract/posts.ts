@@ -79,7 +79,17 @@ export const postBody = z.object({
   /** When the last draft of it was kept before it was sent; for its author and staff. */
   draftKeptAt: instant.nullable(),
   version,
-  may: z.object({ answer: may, aside: may, quote: may, edit: may, remove: may, moderate: may }),
+  /** Whether the person reported it to staff and that waits; told to nobody else. */
+  reported: z.boolean(),
+  may: z.object({
+    answer: may,
+    aside: may,
+    quote: may,
+    edit: may,
+    remove: may,
+    moderate: may,
+    report: may,
+  }),
 });
 export type PostBody = z.infer<typeof postBody>;
 

@@ -113,6 +113,18 @@ const stewardedStudent = z.object({
 });
 export type StewardedStudent = z.infer<typeof stewardedStudent>;
 
+/** A post that students reported to staff. */
+const postReport = z.object({
+  id,
+  author: personName,
+  at: instant,
+  html: z.string(),
+  removed: z.boolean(),
+  /** Who reported it, the first on top; only staff learn this. */
+  reports: z.array(z.object({ by: personName, at: instant, reason: z.string() })),
+});
+export type PostReport = z.infer<typeof postReport>;
+
 export const stewardingView = z.object({
   forum: z.object({
     id,
@@ -122,6 +134,7 @@ export const stewardingView = z.object({
     sealed: z.boolean(),
   }),
   waiting: z.array(waitingPost),
+  reported: z.array(postReport),
   threads: z.array(stewardedThread),
   students: z.array(stewardedStudent),
 });
@@ -134,6 +147,29 @@ export const getStewarding = endpoint({
     'Who waits for approval or an answer in a forum, who has answered nobody, who has posted nothing (staff)',
   params: forumParams,
   answer: stewardingView,
+});
+
+export const reportPost = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/report',
+  summary: 'Report a post to staff (students); nobody else learns of it',
+  params: postParams,
+  body: z.strictObject({
+    reason: z
+      .string()
+      .trim()
+      .min(1, 'Say what is wrong with the post, so that staff know what to look at.')
+      .max(1000, 'At most 1,000 characters.'),
+  }),
+  answer: done,
+});
+
+export const settleReports = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/reports/settled',
+  summary: 'Put away the reports of a post (staff)',
+  params: postParams,
+  answer: done,
 });
 
 /** A version as evidence shows it. */

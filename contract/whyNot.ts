@@ -35,6 +35,8 @@ export function whyNot(reason: DoReason, date: (at: number) => string, done = 'c
       return 'Staff have frozen this thread. You can read it, but not write in it for now.';
     case 'staffOnly':
       return 'Only staff do this.';
+    case 'studentsOnly':
+      return 'Only students report a post to staff.';
     case 'noAsideHere':
       return 'An aside answers a student; staff wrote this post.';
     case 'notYourStudents':

@@ -20,7 +20,10 @@ export type Action =
       readonly spaceId?: Id | null;
     }
   | { readonly do: 'attach' }
-  | { readonly do: 'answer' | 'aside' | 'quote' | 'nod' | 'rate' | 'see'; readonly place: PostInPlace }
+  | {
+      readonly do: 'answer' | 'aside' | 'quote' | 'nod' | 'rate' | 'see' | 'report';
+      readonly place: PostInPlace;
+    }
   /** By staff: hold, approve, give back, remove, put back, move, freeze the thread of, strike a quotation in. */
   | { readonly do: 'moderate'; readonly place: PostInPlace }
   | {
@@ -54,6 +57,7 @@ export type DoReason =
         | 'answered'
         | 'threadFrozen'
         | 'staffOnly'
+        | 'studentsOnly'
         | 'noAsideHere'
         | 'notYourStudents'
         | 'forumRule';
@@ -110,6 +114,8 @@ function staffMayDo(action: Action, access: StaffAccess): DoAnswer {
         ? staffYes
         : no({ code: 'notYourStudents' });
     }
+    case 'report':
+      return no({ code: 'studentsOnly' });
     case 'edit':
       return mayEditFor(access, action.place) ? staffYes : no({ code: 'notYours' });
     case 'remove':
@@ -142,6 +148,9 @@ function mayEditFor(access: StaffAccess, place: PostInPlace): boolean {
 }
 
 function studentMayDo(forum: Forum, access: StudentAccess, action: Action, t: Instant): DoAnswer {
+  // Whatever may be read may be reported, also where posting is over.
+  if (action.do === 'report')
+    return action.place.authorId === access.personId ? no({ code: 'yourOwn' }) : yes;
   if (access.phase !== 'open') return no({ code: 'phase', phase: access.phase, reason: access.reason });
   if ('place' in action && action.do !== 'see' && action.place.frozen) return no({ code: 'threadFrozen' });
   switch (action.do) {

@@ -32,7 +32,9 @@ export type NoticeKind =
   /** Staff: students ask for another look at their scores. */
   | 'looks'
   /** Staff: posts wait for approval. */
-  | 'held';
+  | 'held'
+  /** Staff: students reported posts. */
+  | 'reported';
 
 /** The dates of a forum that a student is told of when they change. */
 export type ToldDates = Pick<Schedule, 'postingFrom' | 'postingUntil' | 'initialDue' | 'repliesDue'>;

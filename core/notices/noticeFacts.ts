@@ -67,4 +67,6 @@ export interface NoticeFacts {
   }[];
   /** For staff: posts that wait for approval. */
   readonly held: readonly { readonly post: Post; readonly since: Instant }[];
+  /** For staff: posts that students reported and that wait, each with its last report. */
+  readonly reported: readonly { readonly post: Post; readonly at: Instant }[];
 }

@@ -40,6 +40,7 @@ function factsOf(
     followed: [],
     dates: [],
     held: [],
+    reported: [],
     ...more,
   };
 }

@@ -1,4 +1,5 @@
 import { accessTo, type Access } from '../access/accessTo';
+import { mayDo } from '../access/mayDo';
 import { mayRead } from '../access/mayRead';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
@@ -56,6 +57,14 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
     const access = there(post.forumId);
     const place = facts.placeOf(post);
     return access !== null && place !== undefined && !place.removed && mayRead(access, place).yes;
+  };
+
+  /** Whether the person is one who does something about a post. */
+  const moderates = (post: Pick<Post, 'id' | 'forumId'>): boolean => {
+    const access = there(post.forumId);
+    const place = facts.placeOf(post);
+    const forum = course.forums.get(post.forumId)!;
+    return access !== null && place !== undefined && mayDo(forum, access, { do: 'moderate', place }, t).yes;
   };
 
   const notices: Notice[] = [];
@@ -141,6 +150,24 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
         forumId,
         postId: posts[0]!.post.id,
         actorId: posts.length === 1 ? posts[0]!.post.authorId : null,
+        count: posts.length,
+      });
+    }
+  }
+  if (person.kind === 'staff') {
+    const reported = new Map<Id, { post: Post; at: Instant }[]>();
+    for (const each of facts.reported)
+      if (each.at <= t && moderates(each.post))
+        reported.set(each.post.forumId, [...(reported.get(each.post.forumId) ?? []), each]);
+    for (const [forumId, posts] of reported) {
+      const last = Math.max(...posts.map(({ at }) => at));
+      notices.push({
+        ...BLANK,
+        key: `reported:${forumId}:${last}`,
+        kind: 'reported',
+        at: last,
+        forumId,
+        postId: posts[0]!.post.id,
         count: posts.length,
       });
     }

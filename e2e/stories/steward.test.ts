@@ -134,6 +134,32 @@ describe('keeping a discussion healthy', () => {
     expect(await made()).toBe(before);
   });
 
+  it('a student reports a post; staff read who and why, and settle it; its author learns nothing', async () => {
+    const { page } = s;
+    const bram = await s.anotherPage();
+    await bram.enter('Bram Oyelaran');
+    await bram.go(`${FLOODPLAIN}?author=ines-vardanyan`);
+    await bram.click('button', 'Report');
+    await bram.click('button', 'Report it');
+    await bram.sees('Say what is wrong with the post');
+    await bram.type(/^What is wrong with it/, 'It names where a classmate lives.');
+    await bram.click('button', 'Report it');
+    await bram.sees('Reported. Staff will look at it.');
+    await bram.sees('reported to staff');
+    await page.go(FLOODPLAIN);
+    await page.sees('(1 reported)');
+    await page.go(`${FLOODPLAIN}/steward?view=reported`);
+    await page.sees('It names where a classmate lives.');
+    await page.sees('Bram Oyelaran');
+    const ines = await s.anotherPage();
+    await ines.enter('Ines Vardanyan');
+    await ines.go('/c/rvc210/notices');
+    await ines.find('heading', 'Notices');
+    expect(await ines.text()).not.toMatch(/report/i);
+    await page.click('button', 'Mark as settled');
+    await page.sees('Nothing is reported');
+  });
+
   it('who has written nothing is found and written to: a notice that leads there', async () => {
     const { page } = s;
     await page.go('/c/rvc210/discuss/weir-hearing/steward?view=people');

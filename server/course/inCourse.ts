@@ -63,3 +63,7 @@ export function worksWith(course: InCourse, studentId: string): boolean {
   const { sections } = course.member;
   return sections === 'all' || (student.sectionId !== null && sections.includes(student.sectionId));
 }
+
+/** Everyone of the course who teaches in it. */
+export const staffOf = ({ setup }: InCourse): string[] =>
+  [...setup.members.values()].flatMap(({ personId, role }) => (role === 'student' ? [] : [personId]));

@@ -14,6 +14,7 @@ import { accounts } from './migrations/0013_accounts';
 import { received } from './migrations/0014_received';
 import { drafts } from './migrations/0015_drafts';
 import { changes } from './migrations/0016_changes';
+import { reports } from './migrations/0017_reports';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -35,6 +36,7 @@ export const MIGRATIONS: readonly string[] = [
   received,
   drafts,
   changes,
+  reports,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

@@ -365,6 +365,16 @@ export interface Database {
   secret: { name: string; value: string };
   /** When what is given by then is released. */
   planned_release: { item_id: string; at: number; by: string; planned_at: number };
+  /** A student reported a post to staff; who it was, only staff learn. */
+  report: {
+    id: string;
+    post_id: string;
+    reported_by: string;
+    at: number;
+    reason: string;
+    settled_at: Generated<number | null>;
+    settled_by: Generated<string | null>;
+  };
   /** A student asks for another look at a released score. */
   second_look: {
     id: string;

@@ -15,6 +15,7 @@ import { openForum, type OpenForum } from './access';
 import { draftsOf } from './drafts';
 import { postBodies } from './postBodies';
 import { evidenceMarks } from '../stewarding/evidence';
+import { countReported } from '../stewarding/reports';
 import { authorsOf, postLines, withTheirAuthors } from './postLines';
 
 /** How many texts come with a forum; the others are fetched when they are laid out. */
@@ -130,7 +131,8 @@ async function careFor(db: Db, course: InCourse, opened: OpenForum, now: number)
   for (const post of opened.posts.values())
     if (post.approvals.length > 0 && isWaiting(post, now) && opened.sees.has(post.id))
       if (!opened.placed.get(post.id)!.removed) waiting++;
-  return { waiting, marked: (await evidenceMarks(db, course, opened, now)).size };
+  const reported = await countReported(db, opened, now);
+  return { waiting, reported, marked: (await evidenceMarks(db, course, opened, now)).size };
 }
 
 async function follows(db: Db, course: InCourse, forumId: string): Promise<boolean> {

@@ -24,6 +24,19 @@ async function textsOf(db: Db, versions: readonly VersionOf[]) {
     .execute();
 }
 
+/** Those of some posts that a student reported to staff and that wait; through somebody else's eyes none. */
+async function reportedBy(db: Db, course: InCourse, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  if (course.person.kind === 'staff' || course.vantage) return new Set();
+  const rows = await db
+    .selectFrom('report')
+    .select('post_id')
+    .where('reported_by', '=', course.person.id)
+    .where('post_id', 'in', ids)
+    .where('settled_at', 'is', null)
+    .execute();
+  return new Set(rows.map(({ post_id }) => post_id));
+}
+
 /** Whether a post, or a change to it, was given back. */
 const isReturned = (post: Post, now: number) =>
   approvalAt(post, now) === 'returned' || openChange(post, now)?.state === 'returned';
@@ -66,6 +79,7 @@ export async function postBodies(
     db,
     texts.flatMap(({ id, html }) => (hasQuotes(html) ? [id] : [])),
   );
+  const reported = await reportedBy(db, course, ids);
   const removals = await removalsOf(db, course, opened, ids);
   const byId = new Map(
     texts.map((text): [string, PostBody] => {
@@ -87,10 +101,12 @@ export async function postBodies(
         draftKeptAt: knows ? text.draft_kept_at : null,
         // What others do not read yet shows in no count of versions either.
         version: knows ? text.version : text.number,
+        reported: reported.has(id),
         may: {
           answer: mayDo(forum, access, { do: 'answer', place }, now),
           quote: mayDo(forum, access, { do: 'quote', place }, now),
           aside: mayDo(forum, access, { do: 'aside', place }, now),
+          report: mayDo(forum, access, { do: 'report', place }, now),
           moderate: mayDo(forum, access, { do: 'moderate', place }, now),
           edit: knows
             ? mayDo(forum, access, { do: 'edit', place, post, answered }, now)

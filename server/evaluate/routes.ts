@@ -12,7 +12,7 @@ import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
 import { actOnDocket, undoAct } from './actOnDocket';
-import type { InCourse } from '../course/inCourse';
+import { staffOf, type InCourse } from '../course/inCourse';
 import { planRelease } from './plannedReleases';
 import { answerLook, askForLook, queueOfLooks } from './secondLooks';
 import { desk } from './desk';
@@ -24,10 +24,6 @@ import { confirmScore, saveScore, setExcused } from './saveScore';
 import { settle } from './settle';
 import { refuseStrangeReferences } from '../plan/refusals';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
-
-/** The staff of a course. */
-const staffOf = ({ setup }: InCourse) =>
-  [...setup.members.values()].flatMap(({ personId, role }) => (role === 'student' ? [] : [personId]));
 
 /** Dockets, the Desk, and what is decided there. */
 export function evaluateRoutes(app: Express, deps: Deps): void {

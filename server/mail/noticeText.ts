@@ -72,6 +72,10 @@ export function noticeText(notice: Notice, setup: CourseSetup, now: number): str
       return notice.count === 1
         ? `${who}’s post in ${forum} waits for approval.`
         : `${notice.count} posts in ${forum} wait for approval.`;
+    case 'reported':
+      return notice.count === 1
+        ? `A post in ${forum} was reported by a student.`
+        : `${notice.count} posts in ${forum} were reported by students.`;
   }
 }
 
@@ -80,5 +84,6 @@ export function noticeAddress(notice: Pick<Notice, 'kind' | 'forumId' | 'postId'
   if (notice.kind === 'released' || notice.kind === 'looked') return `/c/${courseId}/scores`;
   if (notice.kind === 'looks') return `/c/${courseId}/evaluate/${notice.forumId}?state=asks`;
   if (notice.kind === 'held') return `/c/${courseId}/discuss/${notice.forumId}/steward`;
+  if (notice.kind === 'reported') return `/c/${courseId}/discuss/${notice.forumId}/steward?view=reported`;
   return `/c/${courseId}/discuss/${notice.forumId}${notice.postId === null ? '' : `#post-${notice.postId}`}`;
 }

@@ -230,6 +230,20 @@ async function forumsWithHeld(db: Db, course: InCourse): Promise<string[]> {
   return rows.map(({ forum_id }) => forum_id);
 }
 
+/** The posts of a course that students reported and that wait, each with its last report. */
+async function reports(db: Db, courseId: string) {
+  return db
+    .selectFrom('report')
+    .innerJoin('post', 'post.id', 'report.post_id')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select(['report.post_id', 'post.forum_id', (eb) => eb.fn.max('report.at').as('at')])
+    .where('forum.course_id', '=', courseId)
+    .where('report.settled_at', 'is', null)
+    .groupBy(['report.post_id', 'post.forum_id'])
+    .orderBy('at')
+    .execute();
+}
+
 /** Everything that might be told to a person, with nothing decided: {@link noticesFor} decides. */
 export async function noticeFacts(db: Db, course: InCourse, now: number): Promise<NoticeFacts> {
   const { setup, person } = course;
@@ -294,6 +308,12 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
             since: post.approvals.findLast(({ at, state }) => state === 'held' && at <= now)!.at,
           });
     }
+  const reported: { post: Post; at: number }[] = [];
+  if (person.kind === 'staff')
+    for (const { post_id, forum_id, at } of await reports(db, setup.id)) {
+      const post = setup.forums.has(forum_id) && (await postsIn(forum_id)).byId.get(post_id);
+      if (post) reported.push({ post, at });
+    }
   return {
     course: await courseData(db, setup, { authorId: person.id }),
     person,
@@ -306,5 +326,6 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     followed,
     dates: person.kind === 'student' ? await changedDates(db, course) : [],
     held,
+    reported,
   };
 }

@@ -2,12 +2,14 @@ import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/stewarding';
 import type { Deps } from '../deps';
+import { staffOf } from '../course/inCourse';
 import { openForum } from '../discuss/access';
 import { forMember } from '../http/register';
 import { actOnPosts } from './actOnPosts';
 import { evidenceList, evidenceOfStudent } from './evidence';
 import { setForumFrozen, setThreadFrozen } from './freeze';
 import { movePost } from './movePost';
+import { reportPost, settleReports } from './reports';
 import { stewardingView } from './stewardingView';
 
 /** What staff do to keep a discussion healthy. */
@@ -38,6 +40,18 @@ export function stewardingRoutes(app: Express, deps: Deps): void {
 
   forMember(app, deps, contract.freezeForum, 'staff', async ({ course, params, body, now }) => {
     await setForumFrozen(deps, course, params.forum, body.frozen, now);
+    return DONE;
+  });
+
+  forMember(app, deps, contract.reportPost, 'anyone', async ({ course, params, body, now }) => {
+    await reportPost(db, course, { forumId: params.forum, postId: params.post }, body.reason, now);
+    deps.live.concerns(course.setup.id, staffOf(course));
+    return DONE;
+  });
+
+  forMember(app, deps, contract.settleReports, 'staff', async ({ course, params, now }) => {
+    await settleReports(db, course, { forumId: params.forum, postId: params.post }, now);
+    deps.live.concerns(course.setup.id, staffOf(course));
     return DONE;
   });
 

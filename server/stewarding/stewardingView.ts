@@ -10,6 +10,7 @@ import type { Db } from '../db/open';
 import { openForum, type OpenForum } from '../discuss/access';
 import { htmlForReader, struckIn } from '../discuss/quotes';
 import { evidenceMarks } from './evidence';
+import { reportsIn } from './reports';
 
 /** The newest texts of some posts. */
 async function newest(db: Db, ids: readonly string[]) {
@@ -125,6 +126,7 @@ export async function stewardingView(
       sealed: forum.seal !== null,
     },
     waiting: await waitingPosts(db, course, opened, now),
+    reported: await reportsIn(db, course, opened, now),
     threads,
     students: [...setup.names.values()].flatMap((name) => {
       const student = setup.students.get(name.id);

@@ -119,6 +119,12 @@ export function ForumHead({
                     ({forum.care.waiting} {forum.care.waiting === 1 ? 'waits' : 'wait'})
                   </b>
                 )}
+                {forum.care !== null && forum.care.reported > 0 && (
+                  <b className="num" style={{ color: 'var(--seal)' }}>
+                    {' '}
+                    ({forum.care.reported} reported)
+                  </b>
+                )}
               </Link>
             </>
           )}

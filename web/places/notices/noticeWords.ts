@@ -57,6 +57,10 @@ export function noticeWords(notice: NoticeGroup, zone: string): string {
       return notice.count === 1
         ? `${who}’s post waits for approval`
         : `${countWords(notice.count, 'post')} wait for approval`;
+    case 'reported':
+      return notice.count === 1
+        ? 'A post was reported by a student'
+        : `${countWords(notice.count, 'post')} were reported by students`;
   }
 }
 
@@ -83,5 +87,6 @@ export function noticeTarget(notice: NoticeGroup, course: string): string {
   if (notice.kind === 'released' || notice.kind === 'looked') return `/c/${course}/scores`;
   if (notice.kind === 'looks') return `/c/${course}/evaluate/${notice.forumId}?state=asks`;
   if (notice.kind === 'held') return `${forum}/steward`;
+  if (notice.kind === 'reported') return `${forum}/steward?view=reported`;
   return notice.postId === null ? forum : `${forum}#post-${notice.postId}`;
 }

@@ -31,7 +31,7 @@ export function Approval({
           title={`Give the ${what} back to ${post.author.name}?`}
           question={`What should be changed? ${post.author.given} reads this.`}
           button="Give it back"
-          needed
+          needed="Say what to change; the author reads it."
           act={(reason) => act('return', [post.id], { reason })}
           onClose={() => setReturning(false)}
         />

@@ -1,13 +1,15 @@
-import { Bookmark, Columns2, EyeOff, Send, SquareCheck, Square } from 'lucide-react';
+import { Bookmark, Columns2, EyeOff, Flag, Send, SquareCheck, Square } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { getPostDoc, removePost, restorePost } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
+import { reportPost } from '../../../../contract/stewarding';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
+import { ReasonDialog } from '../stewarding/ReasonDialog';
 import { SendDialog } from '../stewarding/SendDialog';
 import { useActs } from '../stewarding/useActs';
 import { StewardMenu } from '../stewarding/StewardMenu';
@@ -36,6 +38,7 @@ export function PostActions({
   const { forum, write, changed, quote } = useForumHands();
   const [versions, setVersions] = useState(false);
   const [sending, setSending] = useState(false);
+  const [reporting, setReporting] = useState(false);
   const act = useActs(forum.id, () => changed(false));
   const params = { course: course.id, forum: forum.id, post: post.id };
   const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
@@ -140,6 +143,13 @@ export function PostActions({
           Send
         </button>
       )}
+      {vantage === null && !post.removed && body.reported && <span className="quiet">reported to staff</span>}
+      {vantage === null && may.report.yes && !body.reported && (
+        <button type="button" className={quietLink} onClick={() => setReporting(true)}>
+          <Flag className="size-3.5" aria-hidden />
+          Report
+        </button>
+      )}
       {may.moderate.yes && isWaiting(post) && (
         <Approval
           post={{ id: post.id, author: post.author! }}
@@ -156,6 +166,20 @@ export function PostActions({
         <span className="quiet text-xs">
           {whyNot(cannot.reason, course.zone, cannot === may.edit ? 'changed' : 'removed')}
         </span>
+      )}
+      {reporting && (
+        <ReasonDialog
+          title={`Report ${post.author!.name}’s post to staff?`}
+          question="What is wrong with it? Staff read this and your name; nobody else learns that you reported it."
+          button="Report it"
+          needed="Say what is wrong with the post, so that staff know what to look at."
+          act={async (reason) => {
+            await call(reportPost, params, { reason: reason! });
+            toast.success('Reported. Staff will look at it.');
+            changed(false);
+          }}
+          onClose={() => setReporting(false)}
+        />
       )}
       {sending && (
         <SendDialog

@@ -7,7 +7,7 @@ export function ReasonDialog({
   title,
   question,
   button,
-  needed = false,
+  needed = null,
   below = 0,
   act,
   onClose,
@@ -15,8 +15,8 @@ export function ReasonDialog({
   title: string;
   question: string;
   button: string;
-  /** Whether it cannot be left out. */
-  needed?: boolean;
+  /** What is said where it is left out and cannot be. */
+  needed?: string | null;
   /** How many posts stand below and may be taken along; 0 does not ask. */
   below?: number;
   act: (reason: string | null, below: boolean) => Promise<void>;
@@ -27,7 +27,7 @@ export function ReasonDialog({
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const run = async () => {
-    if (needed && reason.trim() === '') return setProblem('Say what to change; the author reads it.');
+    if (needed !== null && reason.trim() === '') return setProblem(needed);
     setBusy(true);
     try {
       await act(reason.trim() === '' ? null : reason, branch);

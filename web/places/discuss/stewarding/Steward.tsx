@@ -14,6 +14,7 @@ import { EvidenceList } from './EvidenceList';
 import { FreezeForum } from './FreezeForum';
 import { People } from './People';
 import { Unanswered } from './Unanswered';
+import { Reported } from './Reported';
 import { WaitingPosts } from './WaitingPosts';
 
 /** What staff look after in a forum: who waits for approval, who goes unanswered, who keeps silent, how seals were opened. */
@@ -33,14 +34,22 @@ export function Steward() {
   if (!data) return <Loading what="Looking after the forum" />;
   const unanswered = data.threads.reduce((sum, thread) => sum + thread.unanswered.length, 0);
   const marked = data.students.filter(({ marks }) => marks.length > 0).length;
+  const asked = search.get('view');
   const views = [
     ['waiting', 'Waiting for approval', data.waiting.length],
+    ...(data.reported.length > 0 || asked === 'reported'
+      ? [['reported', 'Reported', data.reported.length] as const]
+      : []),
     ['unanswered', 'Unanswered', unanswered],
     ['people', 'Students', data.students.length],
     ...(data.forum.sealed ? [['evidence', 'Evidence', marked] as const] : []),
   ] as const;
-  const asked = search.get('view');
-  const first = data.waiting.length > 0 || data.forum.hold !== 'none' ? 'waiting' : 'unanswered';
+  const first =
+    data.waiting.length > 0 || (data.forum.hold !== 'none' && data.reported.length === 0)
+      ? 'waiting'
+      : data.reported.length > 0
+        ? 'reported'
+        : 'unanswered';
   const view = views.find(([name]) => name === asked)?.[0] ?? first;
   const changed = () => void mutate();
   return (
@@ -74,6 +83,7 @@ export function Steward() {
         ))}
       </nav>
       {view === 'waiting' && <WaitingPosts stewarding={data} changed={changed} />}
+      {view === 'reported' && <Reported stewarding={data} changed={changed} />}
       {view === 'unanswered' && <Unanswered stewarding={data} />}
       {view === 'people' && <People stewarding={data} />}
       {view === 'evidence' && <EvidenceList forum={data.forum.id} />}
