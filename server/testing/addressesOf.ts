@@ -1,10 +1,9 @@
-import type { Endpoint } from '../../contract/endpoint';
 import type { Post } from '../../core/course/post';
 import { people } from '../../core/testing/conversations';
 import { secretOf } from './layOutConversation';
 
 /** What is asked of an endpoint besides its address. */
-function queriesOf({ path }: Endpoint, posts: readonly Post[]): string[] {
+function queriesOf(path: string, posts: readonly Post[]): string[] {
   const ids = posts.map(({ id }) => id);
   if (path.endsWith('/search'))
     return [
@@ -19,14 +18,14 @@ function queriesOf({ path }: Endpoint, posts: readonly Post[]): string[] {
   return [''];
 }
 
-/** Every address of an endpoint in a forum: for each of its posts and of the people, with whatever may be asked besides. */
-export function addressesOf(endpoint: Endpoint, forum: string, posts: readonly Post[]): string[] {
-  const filled = endpoint.path.replace(':course', 'rivers').replace(':forum', forum).replace(':item', forum);
+/** Every address of a path in a forum: for each of its posts and of the people, with whatever may be asked besides. */
+export function addressesOf(path: string, forum: string, posts: readonly Post[]): string[] {
+  const filled = path.replace(':course', 'rivers').replace(':forum', forum).replace(':item', forum);
   const perPost = filled.includes(':post') ? posts.map(({ id }) => filled.replace(':post', id)) : [filled];
-  const perStudent = perPost.flatMap((path) =>
-    path.includes(':student') ? people.map(({ id }) => path.replace(':student', id)) : [path],
+  const perStudent = perPost.flatMap((each) =>
+    each.includes(':student') ? people.map(({ id }) => each.replace(':student', id)) : [each],
   );
   return perStudent
-    .map((path) => path.replace(/:\w+/g, 'nothing-there'))
-    .flatMap((path) => queriesOf(endpoint, posts).map((query) => path + query));
+    .map((filled) => filled.replace(/:\w+/g, 'nothing-there'))
+    .flatMap((filled) => queriesOf(path, posts).map((query) => filled + query));
 }
