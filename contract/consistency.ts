@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import type { Distribution } from '../core/scoring/distribution';
 import { forumParams, id, personName, points } from './basics';
 import { endpoint } from './endpoint';
 import { names } from './evaluate';
+import { distribution } from './coreValues';
 
-const spread = z.custom<Distribution>();
+const spread = distribution;
 
 export const getGiven = endpoint({
   method: 'get',

@@ -1,10 +1,4 @@
 import { z } from 'zod';
-import type { Part } from '../core/course/evaluation';
-import type { PhaseReason } from '../core/access/phase';
-import type { Slot } from '../core/participation/slot';
-import type { Use } from '../core/participation/usesOf';
-import type { WouldCount } from '../core/participation/wouldCount';
-import type { RichNode } from '../core/text/richText';
 import {
   someIds,
   courseParams,
@@ -23,6 +17,7 @@ import { endpoint } from './endpoint';
 import { attachedFile, fileView } from './files';
 import { may, postBody, postLine } from './posts';
 import { postText } from './richText';
+import { part, phaseReason, slot, storedText, use, wouldCount } from './coreValues';
 
 const phase = z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']);
 
@@ -44,7 +39,7 @@ export const forumLine = z.object({
   sealedPosts: z.int(),
   lastAt: instant.nullable(),
   opensAt: instant.nullable(),
-  slots: z.array(z.custom<Slot>()),
+  slots: z.array(slot),
   /** The due dates that count for the student; the forum's own for staff. */
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
@@ -66,7 +61,7 @@ export const listForums = endpoint({
 export const draftView = z.object({
   /** `open` or `starter`, with `:<question or space>` where there are several; `answer:<post>`; `aside:<post>`; `edit:<post>`. */
   key: z.string(),
-  doc: z.custom<RichNode>(),
+  doc: storedText,
   savedAt: instant,
   attachments: z.array(fileView),
   /** The id the post will have. */
@@ -82,7 +77,7 @@ export const forumView = z.object({
   status: z.enum(['draft', 'published']),
   frozen: z.boolean(),
   phase: phase.nullable(),
-  reason: z.custom<PhaseReason>().nullable(),
+  reason: phaseReason.nullable(),
   openings: z.enum(['answerPrompt', 'answerQuestions', 'oneThreadEach', 'threadsFreely']),
   readers: z.enum(['class', 'section', 'group', 'staff']),
   threading: z.enum(['nested', 'oneLevel']),
@@ -138,8 +133,8 @@ export const forumView = z.object({
   /** Whether the forum has a seal at all, so that staff can tell a starter apart. */
   hasSeal: z.boolean(),
   /** How it is scored, which students read before they write; null where nothing is, or nothing may be known yet. */
-  scoring: z.object({ maximum: points, parts: z.array(z.custom<Part>()) }).nullable(),
-  slots: z.array(z.custom<Slot>()),
+  scoring: z.object({ maximum: points, parts: z.array(part) }).nullable(),
+  slots: z.array(slot),
   /** Who reads. */
   me: id,
   /** Whether the person is told of new posts here. */
@@ -153,7 +148,7 @@ export const forumView = z.object({
     z.object({ id, title: z.string(), kind: z.enum(['section', 'group']), people: z.array(id) }),
   ),
   /** What each of a student's own posts does for what is required, and why some do nothing. */
-  uses: z.array(z.custom<Use>()),
+  uses: z.array(use),
   /** All posts the person may read, in reading order, without their texts. */
   posts: z.array(postLine),
   /** The texts of the first of them. */
@@ -263,7 +258,7 @@ export const getWouldCount = endpoint({
     edits: id.optional(),
     question: id.optional(),
   }),
-  answer: z.object({ steps: z.array(z.custom<WouldCount>()) }),
+  answer: z.object({ steps: z.array(wouldCount) }),
 });
 
 export const strikeQuote = endpoint({
@@ -327,7 +322,7 @@ export const getPostDoc = endpoint({
   path: '/api/courses/:course/forums/:forum/posts/:post/doc',
   summary: 'A post as its author edits it',
   params: postParams,
-  answer: z.object({ version, doc: z.custom<RichNode>(), attachments: z.array(fileView) }),
+  answer: z.object({ version, doc: storedText, attachments: z.array(fileView) }),
 });
 
 const draftParams = z.strictObject({

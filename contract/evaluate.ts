@@ -1,15 +1,4 @@
 import { z } from 'zod';
-import type { EvidenceMark } from '../core/evidence/evidenceOf';
-import type { Part } from '../core/course/evaluation';
-import type { Forum } from '../core/course/forum';
-import type { Done } from '../core/scoring/basis';
-import type { DocketState } from '../core/participation/docketState';
-import type { Slot } from '../core/participation/slot';
-import type { ChangeSince } from '../core/participation/changedSince';
-import type { Agreement } from '../core/scoring/agreement';
-import type { ExplanationLine } from '../core/scoring/explanation';
-import type { Suggestion } from '../core/scoring/suggest';
-import type { RichNode } from '../core/text/richText';
 import {
   courseParams,
   forumParams,
@@ -26,6 +15,19 @@ import { endpoint } from './endpoint';
 import { fileView } from './files';
 import { richText } from './richText';
 import { secondLook } from './secondLooks';
+import {
+  agreement,
+  changeSince,
+  docketState,
+  done,
+  evidenceMark,
+  explanationLine,
+  forumFacts,
+  part,
+  slot,
+  storedText,
+  suggestion,
+} from './coreValues';
 
 const counts = z.record(z.string(), z.int());
 
@@ -68,15 +70,15 @@ export const docketRow = z.object({
   section: z.string().nullable(),
   /** The titles of their groups. */
   groups: z.array(z.string()),
-  state: z.custom<DocketState>(),
+  state: docketState,
   /** Since when everything they come up with has been there; null while they do not come up. */
   readyAt: instant.nullable(),
-  slots: z.array(z.custom<Slot>()),
+  slots: z.array(slot),
   words: z.int(),
   posts: z.int(),
   held: z.int(),
   /** What is noted of how they opened the seal, for staff to look at. */
-  marks: z.array(z.custom<EvidenceMark>()),
+  marks: z.array(evidenceMark),
   /** The most days any required post is late. */
   daysLate: z.int(),
   points: points.nullable(),
@@ -98,7 +100,7 @@ export const docketView = z.object({
     /** Whether names are covered here, and whether the forum says so for everybody. */
     names: z.enum(['shown', 'hidden', 'hiddenForAll']),
     /** How often two evaluators agree; null where one is enough. */
-    agreement: z.custom<Agreement>().nullable(),
+    agreement: agreement.nullable(),
   }),
   rows: z.array(docketRow),
   paging,
@@ -183,8 +185,8 @@ export const deskPost = z.object({
   change: z.enum(['held', 'returned']).nullable(),
   counted: z.boolean(),
   /** What is noted of how its author opened the seal with it. */
-  marks: z.array(z.custom<EvidenceMark>()),
-  slot: z.custom<Slot>().nullable(),
+  marks: z.array(evidenceMark),
+  slot: slot.nullable(),
   answers: z
     .object({ author: personName.nullable(), html: z.string(), at: instant, removed: z.boolean() })
     .nullable(),
@@ -199,7 +201,7 @@ export const deskPost = z.object({
   /** The question it answers, as HTML; null where there are none. */
   question: z.object({ id, html: z.string() }).nullable(),
   /** What happened to it since the score was given; null for nothing, or without a score. */
-  since: z.custom<ChangeSince>().nullable(),
+  since: changeSince.nullable(),
 });
 export type DeskPost = z.infer<typeof deskPost>;
 
@@ -216,9 +218,9 @@ export const deskView = z.object({
     title: z.string(),
     maximum: points,
     aboveMaximum: z.boolean(),
-    parts: z.array(z.custom<Part>()),
+    parts: z.array(part),
   }),
-  state: z.custom<DocketState>(),
+  state: docketState,
   notAsked: z.string().nullable(),
   dates: z.object({
     postingFrom: instant.nullable(),
@@ -227,11 +229,11 @@ export const deskView = z.object({
     repliesDue: instant.nullable(),
   }),
   required: z.object({ initialMinWords: z.int(), replyMinWords: z.int() }),
-  slots: z.array(z.custom<Slot>()),
+  slots: z.array(slot),
   posts: z.array(deskPost),
-  suggestion: z.custom<Suggestion>().nullable(),
+  suggestion: suggestion.nullable(),
   /** What the suggestion is worked out from, so that the total follows what is typed: core's suggest with other decisions. */
-  from: z.object({ forum: z.custom<Forum>(), done: z.custom<Done>(), at: instant }),
+  from: z.object({ forum: forumFacts, done: done, at: instant }),
   /** Where two evaluators read each student: what each has given. While who asks is to read second, what the first gave is kept back. */
   reading: z
     .object({
@@ -251,11 +253,11 @@ export const deskView = z.object({
   score: z.object({
     version,
     decisions,
-    remark: z.custom<RichNode>().nullable(),
+    remark: storedText.nullable(),
     passages: z.array(passage),
     files: z.array(fileView),
     points: points.nullable(),
-    lines: z.array(z.custom<ExplanationLine>()),
+    lines: z.array(explanationLine),
     givenAt: instant.nullable(),
     givenBy: z.string().nullable(),
     releasedAt: instant.nullable(),

@@ -73,7 +73,8 @@ const common = {
 /** The guide of the library that a part was taken from. */
 const guideId = id.nullable().optional();
 
-const part = z.discriminatedUnion('kind', [
+/** One part of an evaluation, as it is saved. */
+export const part = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('direct') }),
   z.strictObject({ ...common, kind: z.literal('rubric'), guideId, criteria, anyNumber: z.boolean() }),
   z.strictObject({ ...common, kind: z.literal('checklist'), guideId, items }),

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import type { Display } from '../core/gradebook/gradebook';
 import {
   courseParams,
   id,
@@ -13,6 +12,7 @@ import {
   version,
 } from './basics';
 import { endpoint } from './endpoint';
+import { display } from './coreValues';
 
 /** An item of the gradebook: one that a forum feeds, or one made by hand. */
 export const gradebookItem = z.object({
@@ -22,7 +22,7 @@ export const gradebookItem = z.object({
   title: z.string(),
   categoryId: id.nullable(),
   maximum: points,
-  display: z.custom<Display>(),
+  display: display,
   counts: z.boolean(),
   extraCredit: z.boolean(),
   /** Of an item made by hand. */

@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import type { Slot } from '../core/participation/slot';
-import type { Standing } from '../core/participation/standing';
 import { courseParams, id, instant } from './basics';
 import { endpoint } from './endpoint';
+import { slot, standing } from './coreValues';
 
 /** What one forum asks of the student, now. */
 export const workLine = z.object({
@@ -11,8 +10,8 @@ export const workLine = z.object({
   phase: z.enum(['locked', 'announced', 'readOnly', 'open']),
   opensAt: instant.nullable(),
   unmet: z.array(z.string()),
-  slots: z.array(z.custom<Slot>()),
-  standing: z.custom<Standing>(),
+  slots: z.array(slot),
+  standing: standing,
   /** The next due date that concerns the student, past or to come; null without one. */
   due: instant.nullable(),
   /** Whether that due date, with its grace, has passed. */

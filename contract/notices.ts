@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import type { Notice } from '../core/notices/notice';
 import { courseParams, done, forumParams, id, instant, personName } from './basics';
 import { endpoint } from './endpoint';
+import { changedDates, noticeKind } from './coreValues';
 
 /** Things told together: answers to the same post, or one thing by itself. */
 const noticeGroup = z.object({
   /** All of them, for marking them read together. */
   keys: z.array(z.string()),
-  kind: z.custom<Notice['kind']>(),
+  kind: noticeKind,
   at: instant,
   forumId: id,
   forum: z.string(),
@@ -20,7 +20,7 @@ const noticeGroup = z.object({
   /** A reason or a line written for the person. */
   line: z.string().nullable(),
   due: instant.nullable(),
-  dates: z.custom<NonNullable<Notice['dates']>>().nullable(),
+  dates: changedDates.nullable(),
   read: z.boolean(),
 });
 export type NoticeGroup = z.infer<typeof noticeGroup>;

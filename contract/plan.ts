@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import type { Forum } from '../core/course/forum';
-import type { Student } from '../core/course/roster';
 import { courseParams, done, forumParams, id, instant, personName, version } from './basics';
 import { endpoint } from './endpoint';
 import { forumSettings, ownTerms, schedule } from './forumSettings';
+import { forumFacts, student } from './coreValues';
 
 /** A forum of the plan. */
 export const plannedForum = z.object({
@@ -13,19 +12,21 @@ export const plannedForum = z.object({
   categoryId: id.nullable(),
   version,
   /** The forum as the core's rules read it. */
-  forum: z.custom<Forum>(),
+  forum: forumFacts,
   posts: z.int(),
   asked: z.int(),
   /** Its place among the forums on top; null: it stands in its unit. */
   pinned: z.int().nullable(),
   itemId: id.nullable(),
+  /** Whether something stands in its prompt. */
+  hasPrompt: z.boolean(),
 });
 export type PlannedForum = z.infer<typeof plannedForum>;
 
 /** The plan: every forum, and the students whose terms the checks and the preview work out. */
 export const planView = z.object({
   forums: z.array(plannedForum),
-  students: z.array(z.object({ name: personName, facts: z.custom<Student>() })),
+  students: z.array(z.object({ name: personName, facts: student })),
   groups: z.array(z.object({ id, planId: id, title: z.string() })),
   groupPlans: z.array(z.object({ id, title: z.string() })),
   /** Gradebook items, with what each holds: the forum that feeds it, and how many scores. */

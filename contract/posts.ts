@@ -1,14 +1,21 @@
 import { z } from 'zod';
-import type { DoReason } from '../core/access/mayDo';
 import type { Slot } from '../core/participation/slot';
 import type { EvidenceMark } from '../core/evidence/evidenceOf';
 import { id, instant, personName, version, type PersonName } from './basics';
 import { fileView } from './files';
+import { doReason, evidenceMark, slotKind, slotState } from './coreValues';
 
 /** Whether something may be done, and why. */
-export const may = z.object({ yes: z.boolean(), reason: z.custom<DoReason>() });
+export const may = z.object({ yes: z.boolean(), reason: doReason });
 
-export type PostSlot = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'>;
+/** A required post as its post shows it. */
+const postSlot: z.ZodType<Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'>> = z.object({
+  kind: slotKind,
+  number: z.int().min(1),
+  state: slotState,
+  daysLate: z.int().min(0),
+});
+export type PostSlot = z.infer<typeof postSlot>;
 
 /**
  * A post in the shape of a conversation, without its text: what is needed to lay out ten thousand of them. What most posts
@@ -43,9 +50,9 @@ export const postLine = z.object({
   /** Its thread is frozen; on the opening post. */
   frozen: z.literal(true).optional(),
   /** For staff: why they may want to look at how it opened the seal. */
-  marks: z.array(z.custom<EvidenceMark>()).optional(),
+  marks: z.array(evidenceMark).optional(),
   /** The required post it fills; for its author and staff. */
-  slot: z.custom<PostSlot>().optional(),
+  slot: postSlot.optional(),
   /** By somebody else, and not read yet. */
   unread: z.literal(true).optional(),
   /** One's own mark to come back to. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plainText } from '../core/text/plainText';
 import { quotationsIn } from '../core/text/quotation';
 import { walk, type RichNode } from '../core/text/richText';
 import { postDocument, textDocument } from './textNodes';
@@ -90,6 +91,10 @@ const textOf = (document: z.ZodType, component: string) =>
 export const richText = textOf(textDocument, 'RichText');
 /** A rich text of a post, which may quote other posts and mention people besides. */
 export const postText = textOf(postDocument, 'PostText');
+
+/** Whether nothing stands in a text: no letter, no picture, no file. */
+export const isBlank = (doc: RichNode): boolean =>
+  filesIn(doc).length === 0 && plainText(doc, { quotes: 'all' }).trim() === '';
 
 /** The ids of the files that stand in a text: images, sound, video, documents. */
 export function filesIn(doc: RichNode): string[] {

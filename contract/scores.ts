@@ -1,13 +1,11 @@
 import { z } from 'zod';
-import type { Display } from '../core/gradebook/gradebook';
-import type { Part } from '../core/course/evaluation';
-import type { ExplanationLine } from '../core/scoring/explanation';
 import { courseParams, id, instant, percent, points } from './basics';
 import { endpoint } from './endpoint';
 import { passage } from './evaluate';
 import { fileView } from './files';
 import { letters, sum, total } from './gradebook';
 import { secondLook } from './secondLooks';
+import { display, explanationLine, part } from './coreValues';
 
 /** A student's released scores; nothing of what is not released. */
 export const scoresView = z.object({
@@ -24,13 +22,13 @@ export const scoresView = z.object({
       maximum: points,
       /** Of an item that no forum feeds. */
       dueAt: instant.nullable(),
-      display: z.custom<Display>(),
+      display: display,
       state: z.enum(['released', 'excused', 'open', 'zero']),
       /** Dropped in its category: it does not count, so that what stays is the best possible. */
       dropped: z.boolean(),
       points: points.nullable(),
-      parts: z.array(z.custom<Part>()),
-      lines: z.array(z.custom<ExplanationLine>()),
+      parts: z.array(part),
+      lines: z.array(explanationLine),
       remarkHtml: z.string().nullable(),
       /** Own posts with comments on passages of them. */
       posts: z.array(z.object({ id, at: instant, html: z.string(), passages: z.array(passage) })),

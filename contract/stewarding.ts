@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import type { EvidenceMark } from '../core/evidence/evidenceOf';
-import type { Stretch } from '../core/text/compareWords';
 import { done, forumParams, id, instant, personName, postParams, studentParams } from './basics';
 import { endpoint } from './endpoint';
+import { evidenceMark, stretch } from './coreValues';
 
 const reason = z.string().trim().max(1000, 'At most 1,000 characters.').nullable();
 
@@ -109,7 +108,7 @@ const stewardedStudent = z.object({
   unanswered: z.array(id),
   /** Whether the forum asks anything of them. */
   asked: z.boolean(),
-  marks: z.array(z.custom<EvidenceMark>()),
+  marks: z.array(evidenceMark),
 });
 export type StewardedStudent = z.infer<typeof stewardedStudent>;
 
@@ -178,7 +177,7 @@ const evidenceVersion = z.object({ postId: id, number: z.int(), at: instant, wor
 const evidenceRow = z.object({
   student: personName,
   questionId: id.nullable(),
-  marks: z.array(z.custom<EvidenceMark>()),
+  marks: z.array(evidenceMark),
   first: evidenceVersion,
   /** null: nothing of it stands. */
   final: evidenceVersion.nullable(),
@@ -206,7 +205,7 @@ export const getEvidenceOf = endpoint({
   params: studentParams,
   query: z.strictObject({ question: id.optional() }),
   answer: evidenceRow.extend({
-    compared: z.array(z.custom<Stretch>()),
+    compared: z.array(stretch),
     between: z.array(
       z.object({
         postId: id,

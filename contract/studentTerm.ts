@@ -1,19 +1,16 @@
 import { z } from 'zod';
-import type { DateName, NumberName } from '../core/course/forum';
-import type { ResolvedTerms } from '../core/access/resolveTerms';
-import type { Slot } from '../core/participation/slot';
-import type { Standing } from '../core/participation/standing';
 import { id, instant, personName, points, version } from './basics';
 import { endpoint } from './endpoint';
 import { gradebookCell, letters, sum, total } from './gradebook';
 import { secondLook } from './secondLooks';
+import { slot, standing, termName, termSource } from './coreValues';
 
 /** What a date or a number is for this student, and where that comes from. */
 const ownTerm = z.object({
-  name: z.custom<DateName | NumberName>(),
+  name: termName,
   /** An instant for a date, null for no limit; a number for a requirement. */
   value: z.int().nullable(),
-  source: z.custom<NonNullable<ResolvedTerms['sources'][DateName]>>(),
+  source: termSource,
 });
 
 /** One forum as it went for a student. */
@@ -24,8 +21,8 @@ export const termForum = z.object({
   phase: z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']),
   /** Whether it is asked of the student. */
   asked: z.boolean(),
-  slots: z.array(z.custom<Slot>()),
-  standing: z.custom<Standing>(),
+  slots: z.array(slot),
+  standing: standing,
   lastDue: instant.nullable(),
   posts: z.int(),
   held: z.int(),

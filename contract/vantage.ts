@@ -1,13 +1,12 @@
 import { z } from 'zod';
-import type { PhaseReason } from '../core/access/phase';
-import type { SealedScopes } from '../core/access/seal';
 import { id, instant, personName } from './basics';
 import { endpoint } from './endpoint';
+import { phaseReason, sealedScopes } from './coreValues';
 
 const standing = z.object({
   phase: z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']),
-  reason: z.custom<PhaseReason>(),
-  sealed: z.custom<SealedScopes>(),
+  reason: phaseReason,
+  sealed: sealedScopes,
 });
 
 /** Why each forum is what it is to one person at one moment, and when that changes next. */

@@ -4,6 +4,7 @@ import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Student } from '../course/roster';
+import type { Instant } from '../time/instant';
 import type { Repair } from './repairs';
 import type { Category } from '../gradebook/gradebook';
 
@@ -21,6 +22,10 @@ export interface CheckContext {
   readonly categories: readonly Category[];
   /** The forums of its unit, in the order of the plan, itself among them. */
   readonly unit: readonly Forum[];
+  /** The term: from its first day until the day after its last, UTC ms; null where it is not known. */
+  readonly term: { readonly from: Instant; readonly until: Instant } | null;
+  /** Whether something stands in the prompt. */
+  readonly hasPrompt: boolean;
   /** The forum's name for other checks' sentences, by id. */
   readonly titles: ReadonlyMap<Id, string>;
 }
@@ -40,6 +45,7 @@ export interface Alike {
 
 /** The part of a forum's settings that a finding is about; the form shows it beside that field. */
 export type FindingField =
+  | 'prompt'
   | 'visible'
   | 'posting'
   | 'initialDue'
@@ -60,7 +66,7 @@ export interface Finding {
   /** Students concerned; empty where it is about the forum as such. */
   readonly students: readonly Id[];
   readonly params: Readonly<Record<string, string | number>>;
-  /** A change to the forum's own dates that settles it, and harms nobody; null where none is known. */
+  /** A change to the forum's own dates, or its place in the unit, that settles it, and harms nobody; null where none is known. */
   readonly repair: Repair | null;
 }
 

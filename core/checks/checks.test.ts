@@ -212,4 +212,22 @@ describe('checks', () => {
     const late = find({}, {}, [], [...students, student('dalia', { enrolledFrom: at('03-06 08:00') })]);
     expect(late[0]).toMatchObject({ code: 'enrolledAfterDue', students: ['dalia'] });
   });
+  it('an empty prompt that is to be answered', () => {
+    expect(find({}, { hasPrompt: false })[0]).toMatchObject({ code: 'emptyPrompt', severity: 'error' });
+    expect(codes({ openings: 'threadsFreely' }, { hasPrompt: false })).not.toContain('emptyPrompt');
+  });
+  it('a due date outside the term, the forum’s own or one of own terms; not one that an accommodation moves', () => {
+    const term = { from: at('02-02 00:00'), until: at('03-10 00:00') };
+    expect(codes({}, { term })).toEqual([]);
+    expect(codes({}, { term: null })).toEqual([]);
+    const [early] = find({ schedule: { initialDue: at('02-01 23:59'), postingFrom: null } }, { term }).filter(
+      ({ code }) => code === 'dueOutsideTerm',
+    );
+    expect(early).toMatchObject({ field: 'initialDue', students: [] });
+    const own = only('ines', { dates: { repliesDue: { at: at('03-10 00:00') } } });
+    const [theirs] = find({ ownTerms: own }, { term }).filter(({ code }) => code === 'dueOutsideTerm');
+    expect(theirs).toMatchObject({ field: 'repliesDue', students: ['ines'] });
+    const slow = [...students, student('dalia', { accommodationMinutes: 5 * 24 * 60 })];
+    expect(codes({}, { term }, [], slow)).not.toContain('dueOutsideTerm');
+  });
 });

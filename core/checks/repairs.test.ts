@@ -5,7 +5,7 @@ import type { DateName, Forum } from '../course/forum';
 import { DAY } from '../time/instant';
 import { at, course, forum, student, terms, type ForumSketch } from '../testing/fixtures';
 import type { Finding } from './check';
-import { repaired } from './repairs';
+import { placed, repaired } from './repairs';
 import { runChecks } from './runChecks';
 
 const people = [
@@ -13,8 +13,9 @@ const people = [
   student('bram', { sectionId: 'evening' }),
   student('late', { sectionId: 'evening', accommodationMinutes: 2 * 24 * 60 }),
 ];
-const check = (f: Forum, others: readonly Forum[]): Finding[] =>
+const check = (f: Forum, others: readonly Forum[], unit: readonly Forum[] = []): Finding[] =>
   runChecks({
+    unit,
     course: course({ students: people, forums: [...others, f] }),
     forum: f,
     category: null,
@@ -59,8 +60,46 @@ describe('a repair', () => {
     );
     const f = forum({ ...sound, schedule: { ...sound.schedule, repliesDue: at('03-09 23:59') } });
     const [found] = check(f, near).filter(({ code }) => code === 'crowdedDueDates');
-    expect(found!.repair!.date).toBe('initialDue');
+    expect(found!.repair).toMatchObject({ date: 'initialDue' });
     expect(check(repaired(f, found!.repair!), near).map(({ code }) => code)).not.toContain('crowdedDueDates');
+  });
+  it('of a forum out of order in its unit moves it above the one that opens later', () => {
+    const [one, two] = ['one', 'two'].map((id, n) =>
+      forum({ id, schedule: { postingFrom: at(`03-1${n} 08:00`) } }),
+    );
+    const f = forum(sound);
+    const unit = [one!, two!, f];
+    const [found] = check(f, [one!, two!], unit).filter(({ code }) => code === 'unitOutOfOrder');
+    expect(found!.repair).toEqual({ above: 'one' });
+    expect(placed(unit, f, found!.repair!).map(({ id }) => id)).toEqual(['planned', 'one', 'two']);
+  });
+  it('of the order settles its finding and brings no forum of the unit one that it did not have, in any unit', () => {
+    const day = fc.option(
+      fc.integer({ min: 0, max: 6 }).map((n) => at('03-02 08:00') + n * DAY),
+      { freq: 8 },
+    );
+    const outOfOrder = (unit: readonly Forum[]) =>
+      unit
+        .filter((f) => check(f, [], unit).some(({ code }) => code === 'unitOutOfOrder'))
+        .map(({ id }) => id);
+    let repairs = 0;
+    fc.assert(
+      fc.property(fc.array(day, { minLength: 2, maxLength: 6 }), fc.nat(5), (days, which) => {
+        const unit = days.map((postingFrom, n) => forum({ id: `f${n}`, schedule: { postingFrom } }));
+        const f = unit[which % unit.length]!;
+        const repair = check(f, [], unit).find(({ code }) => code === 'unitOutOfOrder')?.repair;
+        if (!repair) {
+          expect(outOfOrder(unit)).not.toContain(f.id);
+          return;
+        }
+        repairs++;
+        const after = outOfOrder(placed(unit, f, repair));
+        expect(after).not.toContain(f.id);
+        expect(outOfOrder(unit)).toEqual(expect.arrayContaining(after));
+      }),
+      { numRuns: 300 },
+    );
+    expect(repairs).toBeGreaterThan(30);
   });
   it('settles its finding for everybody, brings none that is new, and worsens nobody, in any plan', () => {
     const date = fc.option(

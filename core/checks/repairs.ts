@@ -1,17 +1,36 @@
 import { isMoreGenerous, resolveTerms } from '../access/resolveTerms';
 import type { DateName, Forum } from '../course/forum';
+import type { Id } from '../course/id';
 import { DAY, MINUTE, type Instant } from '../time/instant';
 import type { Finding, Member } from './check';
+import { laterAbove } from './unitOutOfOrder';
 
-/** A change to the forum's own dates; null for no limit. */
-export interface Repair {
+/** A change to one of the forum's own dates; null for no limit. */
+export interface DateRepair {
   readonly date: DateName;
   readonly at: Instant | null;
 }
 
-/** The forum as a repair would leave it. */
-export function repaired(forum: Forum, { date, at }: Repair): Forum {
-  return { ...forum, schedule: { ...forum.schedule, [date]: at } };
+/** Another place in the unit: above this forum. */
+export interface PlaceRepair {
+  readonly above: Id;
+}
+
+/** What settles a finding without doing harm. */
+export type Repair = DateRepair | PlaceRepair;
+
+/** The forum as a repair of its dates would leave it. */
+export function repaired(forum: Forum, repair: Repair): Forum {
+  if (!('date' in repair)) return forum;
+  return { ...forum, schedule: { ...forum.schedule, [repair.date]: repair.at } };
+}
+
+/** The forums of a unit in the order in which a repair would leave them. */
+export function placed(unit: readonly Forum[], forum: Forum, repair: Repair): readonly Forum[] {
+  if ('date' in repair) return unit;
+  const others = unit.filter(({ id }) => id !== forum.id);
+  const at = others.findIndex(({ id }) => id === repair.above);
+  return at < 0 ? unit : [...others.slice(0, at), forum, ...others.slice(at)];
 }
 
 const latest = (dates: readonly (Instant | null)[]): Instant | null =>
@@ -21,7 +40,16 @@ const latest = (dates: readonly (Instant | null)[]): Instant | null =>
   );
 
 /** What might settle a finding, the least change first; which of it does is seen by trying. */
-function candidates(forum: Forum, { code, field, students }: Finding, members: readonly Member[]): Repair[] {
+function candidates(
+  forum: Forum,
+  { code, field, students }: Finding,
+  members: readonly Member[],
+  unit: readonly Forum[],
+): Repair[] {
+  if (code === 'unitOutOfOrder') {
+    const later = laterAbove(forum, unit);
+    return later === null ? [] : [{ above: later.id }];
+  }
   const concerned = members
     .filter(({ student }) => students.includes(student.id))
     .map(({ terms }) => terms.dates);
@@ -44,6 +72,7 @@ function candidates(forum: Forum, { code, field, students }: Finding, members: r
 
 /** Whether nobody ends up with a less generous date. */
 function worsensNobody(forum: Forum, repair: Repair, members: readonly Member[]): boolean {
+  if (!('date' in repair)) return true;
   const after = repaired(forum, repair);
   const { date } = repair;
   return members.every(({ student, terms }) => {
@@ -55,28 +84,30 @@ function worsensNobody(forum: Forum, repair: Repair, members: readonly Member[])
 const nameOf = ({ code, field }: Finding) => `${code} ${field}`;
 
 /**
- * The change to a forum's own dates that settles a finding: with it the finding is gone for everybody it concerned, nothing is
+ * The change to a forum's own dates, or to its place in the unit, that settles a finding: with it the finding is gone for everybody it concerned, nothing is
  * found that was not found before or of more students, and nobody has a date that is less generous. (rules §8)
  *
- * @param check what is found in the forum, and in those that look at it, as it would be then
+ * @param unit the forums of its unit, in the order of the plan
+ * @param check what is found in the forum as it would be with a repair
  * @returns null where no such change is known
  */
 export function repairOf(
   forum: Forum,
   found: Finding,
   members: readonly Member[],
+  unit: readonly Forum[],
   before: readonly Finding[],
-  check: (forum: Forum) => readonly Finding[],
+  check: (repair: Repair) => readonly Finding[],
 ): Repair | null {
   const known = new Map(before.map((each) => [nameOf(each), new Set(each.students)]));
-  for (const repair of candidates(forum, found, members)) {
+  for (const repair of candidates(forum, found, members, unit)) {
     if (!worsensNobody(forum, repair, members)) continue;
     const isNew = (each: Finding) => {
       if (nameOf(each) === nameOf(found)) return true;
       const students = known.get(nameOf(each));
       return students === undefined || each.students.some((id) => !students.has(id));
     };
-    if (!check(repaired(forum, repair)).some(isNew)) return repair;
+    if (!check(repair).some(isNew)) return repair;
   }
   return null;
 }

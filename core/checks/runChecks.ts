@@ -9,7 +9,9 @@ import { crowdedDueDates } from './crowdedDueDates';
 import { dueBeforePosting } from './dueBeforePosting';
 import { dueInClockChange } from './dueInClockChange';
 import { dueOutsidePosting } from './dueOutsidePosting';
+import { dueOutsideTerm } from './dueOutsideTerm';
 import { emptyAudience } from './emptyAudience';
+import { emptyPrompt } from './emptyPrompt';
 import { enrolledAfterDue } from './enrolledAfterDue';
 import { initialPartWithoutInitial } from './initialPartWithoutInitial';
 import { inNoGroup } from './inNoGroup';
@@ -21,7 +23,7 @@ import { postingAfterInvisible } from './postingAfterInvisible';
 import { prerequisiteCycle } from './prerequisiteCycle';
 import { prerequisiteTooLate } from './prerequisiteTooLate';
 import { ratingsOff } from './ratingsOff';
-import { repairOf, type Repair } from './repairs';
+import { placed, repaired, repairOf, type Repair } from './repairs';
 import { repliesTooSoon } from './repliesTooSoon';
 import { sealWithoutInitial } from './sealWithoutInitial';
 import { spaceTooSmall } from './spaceTooSmall';
@@ -42,6 +44,7 @@ const CHECKS: readonly Check[] = [
   initialPartWithoutInitial,
   emptyAudience,
   noQuestions,
+  emptyPrompt,
   dueOutsidePosting,
   postingAfterInvisible,
   repliesTooSoon,
@@ -49,6 +52,7 @@ const CHECKS: readonly Check[] = [
   worseTerms,
   sealWithoutInitial,
   dueInClockChange,
+  dueOutsideTerm,
   crowdedDueDates,
   spaceTooSmall,
   tooFewCanPost,
@@ -61,9 +65,8 @@ const CHECKS: readonly Check[] = [
 ];
 
 /** What {@link runChecks} needs; the members are worked out from the course. */
-export type CheckInput = Omit<CheckContext, 'members' | 'alike' | 'unit'> & {
-  readonly unit?: readonly Forum[];
-};
+export type CheckInput = Omit<CheckContext, 'members' | 'alike' | 'unit' | 'term' | 'hasPrompt'> &
+  Partial<Pick<CheckContext, 'unit' | 'term' | 'hasPrompt'>>;
 
 /**
  * What is going to go wrong with a forum: every finding of every check, errors first. A draft is read as if it were
@@ -72,10 +75,12 @@ export type CheckInput = Omit<CheckContext, 'members' | 'alike' | 'unit'> & {
 export function runChecks(input: CheckInput): Finding[] {
   const { findings, members, forum } = findIn(input);
   // The other forums stay as they are, and what was worked out of them with them.
-  const check = (as: Forum) => findIn({ ...input, forum: as }).findings;
+  const unit = input.unit ?? [];
+  const check = (repair: Repair) =>
+    findIn({ ...input, forum: repaired(forum, repair), unit: placed(unit, forum, repair) }).findings;
   const mended = findings.map((found) =>
     REPAIRED.has(found.code)
-      ? withRepair(found, () => repairOf(forum, found, members, findings, check))
+      ? withRepair(found, () => repairOf(forum, found, members, unit, findings, check))
       : found,
   );
   return [...mended.filter((f) => f.severity === 'error'), ...mended.filter((f) => f.severity === 'warning')];
@@ -94,7 +99,7 @@ function withRepair(found: Finding, look: () => Repair | null): Finding {
 }
 
 /** The findings for which a repair is looked for. */
-const REPAIRED = new Set(['dueOutsidePosting', 'postingAfterInvisible', 'crowdedDueDates']);
+const REPAIRED = new Set(['dueOutsidePosting', 'postingAfterInvisible', 'crowdedDueDates', 'unitOutOfOrder']);
 
 /** Everything the checks find in a forum, with whom it was asked of. */
 function findIn(input: CheckInput): { findings: Finding[]; members: readonly Member[]; forum: Forum } {
@@ -111,6 +116,7 @@ function findIn(input: CheckInput): { findings: Finding[]; members: readonly Mem
     else byTerms.set(terms, [member]);
   }
   const alike = [...byTerms].map(([terms, members]): Alike => ({ terms, members }));
-  const context: CheckContext = { ...input, forum, members, alike, unit: input.unit ?? [] };
+  const { unit = [], term = null, hasPrompt = true } = input;
+  const context: CheckContext = { ...input, forum, members, alike, unit, term, hasPrompt };
   return { findings: CHECKS.flatMap((check) => check(context)), members, forum };
 }

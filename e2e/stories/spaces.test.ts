@@ -1,4 +1,4 @@
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { when } from '../times';
 import { story } from '../story';
@@ -29,6 +29,10 @@ describe('questions, journals and groups', () => {
     const seen = await posts();
     expect(seen.length).toBeGreaterThan(5);
     expect(new Set(seen.map(({ questionId }) => questionId))).toEqual(new Set(['peak']));
+    // What one's own answer opened is there at once.
+    expect(await page.has('button', /new post/)).toBe(false);
+    const other = await page.driver.findElements(By.css('article'));
+    expect(other.length).toBeGreaterThan(1);
     s.demo.clock.move(when('03-05 17:00'));
   });
 

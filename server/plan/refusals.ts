@@ -3,6 +3,7 @@ import { runChecks } from '../../core/checks/runChecks';
 import { courseDataOf } from '../../core/course/courseData';
 import { sealChanges } from '../../core/access/sealChanges';
 import { forumOf, type ForumSettings } from '../../contract/forumSettings';
+import { isBlank } from '../../contract/richText';
 import type { ForumForEdit } from '../../contract/plan';
 import type { CourseSetup } from '../course/courseCache';
 import { courseData, loadPosts } from '../discuss/loadPosts';
@@ -67,6 +68,7 @@ export function refuseErrors(
     forum,
     category: settings.categoryId,
     categories: setup.gradebook.categories,
+    hasPrompt: !isBlank(settings.prompt),
     titles: new Map([...setup.cards.values()].map((card) => [card.id, card.title])),
   }).filter((finding) => finding.severity === 'error');
   const never = errors.find(({ code }) => code in NEVER_WORDS);

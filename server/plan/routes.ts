@@ -20,6 +20,9 @@ import { moveDates } from './moveDates';
 import { dropRecipe, recipesFor, saveRecipe } from './recipes';
 import { saveForum, setForumStatus } from './saveForum';
 
+/** Whether a text shows anything: a letter, a picture, a recording. */
+const showsSomething = (html: string) => html.replace(/<(?!img|audio|video)[^>]*>/g, '').trim() !== '';
+
 /** The plan: all forums, and making and changing one. */
 export function planRoutes(app: Express, deps: Deps): void {
   forMember(app, deps, contract.getPlan, 'staff', async ({ course }) => {
@@ -64,6 +67,7 @@ export function planRoutes(app: Express, deps: Deps): void {
           asked: students.filter(isAsked).length,
           pinned: card.pinned,
           itemId: card.itemId,
+          hasPrompt: showsSomething(card.promptHtml),
         };
       }),
       // An assistant limited to sections sees the roster of those only.

@@ -43,7 +43,7 @@ export function stewardingRoutes(app: Express, deps: Deps): void {
     return DONE;
   });
 
-  forMember(app, deps, contract.reportPost, 'anyone', async ({ course, params, body, now }) => {
+  forMember(app, deps, contract.reportPost, 'student', async ({ course, params, body, now }) => {
     await reportPost(db, course, { forumId: params.forum, postId: params.post }, body.reason, now);
     deps.live.concerns(course.setup.id, staffOf(course));
     return DONE;

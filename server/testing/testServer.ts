@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pino from 'pino';
 import supertest, { type Test } from 'supertest';
+import { endpoints } from '../../contract/openapi';
 import { newForum } from '../../contract/newForum';
 import type { ForumSettings } from '../../contract/forumSettings';
 import type { SessionState } from '../../contract/session';
@@ -40,6 +41,31 @@ export interface TestServer {
   wall: number;
   as(personId: string): Promise<Client>;
   close(): Promise<void>;
+}
+
+/** The paths of the API, as they are told from addresses: those with the most words of their own first. */
+const promised = [...endpoints]
+  .sort((one, other) => one.path.split(':').length - other.path.split(':').length)
+  .map((endpoint) => ({
+    endpoint,
+    pattern: new RegExp(`^${endpoint.path.replaceAll('.', '\\.').replace(/:\w+/g, '[^/]+')}$`),
+  }));
+
+/** Holds whatever is answered well to what the endpoint promises. */
+function keepsPromise(request: Test, method: string, path: string): Test {
+  const [bare = ''] = path.split('?');
+  const endpoint = promised.find(
+    (each) => each.endpoint.method === method && each.pattern.test(bare),
+  )?.endpoint;
+  if (endpoint === undefined) return request;
+  return request.expect(({ status, body }) => {
+    if (status !== 200) return;
+    const { success, error } = endpoint.answer.safeParse(body);
+    if (!success)
+      throw new Error(
+        `${method} ${path} answered what it does not promise: ${JSON.stringify(error.issues[0])}`,
+      );
+  });
 }
 
 let hashed: Promise<string> | null = null;
@@ -182,7 +208,7 @@ export async function testServer(
       const { token } = answer.body as SessionState;
       return {
         token: token ?? '',
-        get: (path) => agent.get(path),
+        get: (path) => keepsPromise(agent.get(path), 'get', path),
         upload: (id, bytes, name = 'x.png') =>
           agent
             .post(`${C}/files`)
@@ -190,7 +216,7 @@ export async function testServer(
             .field('id', id)
             .attach('file', bytes, name),
         send: (method, path, body) =>
-          agent[method](path)
+          keepsPromise(agent[method](path), method, path)
             .set('X-Juror-Token', token ?? '')
             .send(body ?? {}),
       };

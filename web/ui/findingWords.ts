@@ -75,6 +75,10 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
         return ['Nobody is asked.', 'Choose an audience with at least one student.'];
       case 'noQuestions':
         return ['No questions yet.', 'List at least one question, or let students answer the prompt.'];
+      case 'emptyPrompt':
+        return ['The prompt is empty.', 'Students are asked to answer it; write what they are to answer.'];
+      case 'dueOutsideTerm':
+        return ['Outside the term.', `It is due ${date('due')}; look at the year.`];
       case 'dueOutsidePosting':
         return [
           'Due after posting has closed.',

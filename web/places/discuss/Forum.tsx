@@ -146,6 +146,14 @@ function ForumPage({ id }: { id: string }) {
       showAll();
     }
   }
+  // Where each question is sealed on its own, answering one opens what others answered to it.
+  const [sealedQuestions, setSealedQuestions] = useState('');
+  const nowSealed = data?.questions.flatMap(({ id: question, sealed }) => (sealed ? [question] : [])) ?? [];
+  if (data && sealedQuestions !== nowSealed.join(' ')) {
+    setSealedQuestions(nowSealed.join(' '));
+    if (sealedQuestions.split(' ').some((question) => question !== '' && !nowSealed.includes(question)))
+      showAll();
+  }
   const others = justUnsealed ? (data?.posts.filter((post) => post.authorId !== data.me).length ?? 0) : null;
   const told = useRef(false);
   useEffect(() => {

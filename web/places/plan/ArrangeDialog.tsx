@@ -23,6 +23,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Dialog } from '../../ui/Dialog';
 import type { Deed } from './useUndo';
+import { pinnedIn } from './planOrder';
 
 type Entry = { readonly key: string; readonly title: string } & (
   { readonly unit: string } | { readonly forum: string }
@@ -105,10 +106,7 @@ export function ArrangeDialog({
   const { mutate } = useSWRConfig();
   const first: Arrangement = {
     entries: entriesOf(plan, course.units),
-    pinned: [...plan.forums]
-      .filter(({ pinned }) => pinned !== null)
-      .sort((a, b) => a.pinned! - b.pinned!)
-      .map(({ id }) => id),
+    pinned: pinnedIn(plan),
   };
   const [now, setNow] = useState<Arrangement>(first);
   const [busy, setBusy] = useState(false);

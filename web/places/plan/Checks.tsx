@@ -11,6 +11,7 @@ import { countWords } from '../../ui/pointWords';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { FindingItem } from './FindingItem';
+import { titleIn } from './planOrder';
 import { wordsFor } from './planData';
 import { SealWarning } from './SealWarning';
 import { useFindings } from './useFindings';
@@ -81,6 +82,8 @@ export function Checks() {
                   finding={finding}
                   words={words}
                   move={canEdit ? move : null}
+                  moveAbove={(forum, above) => deeds.moveAbove(data, forum, above)}
+                  titleOf={titleIn(data)}
                   putAside={deeds.putAside}
                 />
               </li>

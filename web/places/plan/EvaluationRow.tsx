@@ -1,69 +1,15 @@
-import { useState } from 'react';
-import { toast } from 'sonner';
-import { useSWRConfig } from 'swr';
-import { getCourse } from '../../../contract/course';
-import { getCourseSettings, saveCourseSettings } from '../../../contract/courseSettings';
 import type { PlanView } from '../../../contract/plan';
-import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { newId } from '../../data/newId';
-import { keyOf } from '../../data/useApi';
 import { countWords, maximumWords } from '../../ui/pointWords';
 import type { FieldKit } from './fieldKit';
+import { startingParts } from './evaluationForm';
 import { FormRow } from './FormRow';
 import type { ForumForm } from './forumForm';
+import { NewCategory } from './NewCategory';
 import { Parts } from './scoring/Parts';
 
 const line = 'flex flex-wrap items-center gap-2';
 const select = 'select select-sm raised h-9 w-auto';
-
-/** A category made on the spot: it starts with weight 0, to be set in the course's settings. */
-function NewCategory({ made }: { made: (id: string) => void }) {
-  const course = useCourse();
-  const { mutate } = useSWRConfig();
-  const [title, setTitle] = useState<string | null>(null);
-  if (title === null)
-    return (
-      <button type="button" className="link-plain text-sm" onClick={() => setTitle('')}>
-        New category
-      </button>
-    );
-  const save = async () => {
-    const params = { course: course.id };
-    try {
-      const { version, settings } = await call(getCourseSettings, params);
-      const id = newId();
-      const category = { id, title, weight: 0, zeroForMissing: false };
-      await call(saveCourseSettings, params, {
-        version,
-        settings: { ...settings, categories: [...settings.categories, category] },
-      });
-      await mutate(keyOf(getCourse, params));
-      made(id);
-      setTitle(null);
-      toast.success(`${title} is there. Its weight is 0 % until you set it in the course’s settings.`);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
-  };
-  return (
-    <>
-      <input
-        className="input input-sm raised h-9 w-40"
-        aria-label="Name of the new category"
-        value={title}
-        autoFocus
-        onChange={(event) => setTitle(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') void save();
-        }}
-      />
-      <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => void save()}>
-        Make it
-      </button>
-    </>
-  );
-}
 
 /** Points, their parts, what lateness costs, what a late initial post shuts, and when a student comes up. */
 export function EvaluationRow({
@@ -79,11 +25,27 @@ export function EvaluationRow({
 }) {
   const course = useCourse();
   const { form, notes, says, number } = kit;
+  // What was asked for meanwhile decides what is scored, until somebody has said so themselves.
+  const startOver = () => {
+    if (
+      form.formState.dirtyFields.parts ||
+      plan.forums.some(({ id, forum }) => id === self && forum.evaluation)
+    )
+      return;
+    form.setValue(
+      'parts',
+      startingParts({ initial: values.initialRequired, replies: Number(values.replies) || 0 }),
+    );
+  };
   const items = plan.items.filter(({ forumId, id }) => forumId === null || (forumId === self && id !== self));
   return (
     <FormRow label="Evaluation">
       <label className={line}>
-        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('evaluated')} />
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          {...form.register('evaluated', { onChange: startOver })}
+        />
         Evaluated
       </label>
       {!values.evaluated && (

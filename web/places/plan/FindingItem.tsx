@@ -17,12 +17,17 @@ export function FindingItem({
   finding,
   words,
   move,
+  moveAbove,
+  titleOf,
   putAside,
 }: {
   planned: PlannedForum;
   finding: Finding;
   words: FindingWords;
   move: ((moves: readonly Move[], what: 'moved', label: string) => Promise<boolean>) | null;
+  /** Puts the forum above another of its unit. */
+  moveAbove: (planned: PlannedForum, above: string) => Promise<void>;
+  titleOf: (forum: string) => string;
   putAside: (planned: PlannedForum, finding: Finding, reason: string) => Promise<void>;
 }) {
   const course = useCourse();
@@ -45,7 +50,21 @@ export function FindingItem({
       <FindingNote severity={finding.severity} {...said}>
         {canEdit && (
           <span className="mt-1 flex flex-wrap gap-x-4">
-            {repair && move && (
+            {repair && !('date' in repair) && move && (
+              <button
+                type="button"
+                className={button}
+                style={{ color: 'var(--late)' }}
+                onClick={() =>
+                  void moveAbove(planned, repair.above).catch(
+                    (error: unknown) => void toast.error(sentenceOf(error)),
+                  )
+                }
+              >
+                Move it above “{titleOf(repair.above)}”
+              </button>
+            )}
+            {repair && 'date' in repair && move && (
               <button
                 type="button"
                 className={button}

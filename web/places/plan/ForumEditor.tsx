@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { inAudience } from '../../../core/access/audience';
 import { forumOf, type ForumSettings } from '../../../contract/forumSettings';
 import type { ForumForEdit, PlanView } from '../../../contract/plan';
+import { isBlank } from '../../../contract/richText';
 import { useCourse } from '../../data/course';
 import { useKeptEdit } from '../../data/useKeptEdit';
 import { timeWords } from '../../ui/dateWords';
@@ -57,8 +58,8 @@ export function ForumEditor({
   const data = useMemo(() => courseDataFrom(plan, course.zone), [plan, course.zone]);
   const audience = plan.students.filter(({ facts }) => inAudience(forum, facts)).length;
   const findings = useMemo(
-    () => findingsFor(plan, course, data, forum, read.settings.categoryId),
-    [plan, course, data, forum, read.settings.categoryId],
+    () => findingsFor(plan, course, data, forum, read.settings.categoryId, !isBlank(read.settings.prompt)),
+    [plan, course, data, forum, read.settings.categoryId, read.settings.prompt],
   );
   const words = wordsFor(plan, course);
   const errors = findings.filter((finding) => finding.severity === 'error');
@@ -173,6 +174,7 @@ export function ForumEditor({
             )}
           />
           {says('prompt')}
+          {kit.notes('prompt')}
           <label className="flex items-center gap-2">
             <input
               type="checkbox"

@@ -14,6 +14,7 @@ import { countWords, maximumWords, numberWords } from '../../ui/pointWords';
 import { SealMark } from '../../ui/SealMark';
 import { CopyDialog } from './CopyDialog';
 import { FindingItem } from './FindingItem';
+import { titleIn } from './planOrder';
 import { ownTermsWords, targetWords } from './ownTermsWords';
 import { forumSentence } from './planData';
 import { SaveRecipeDialog } from './RecipeDialogs';
@@ -153,6 +154,8 @@ export function ForumPanel({
                 finding={finding}
                 words={words}
                 move={move}
+                moveAbove={(each, above) => deeds.moveAbove(plan, each, above)}
+                titleOf={titleIn(plan)}
                 putAside={deeds.putAside}
               />
             </li>

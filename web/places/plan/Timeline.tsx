@@ -160,7 +160,9 @@ export function Timeline({
     forum: { ...rulesOf(preview.forumId)!, ...preview.rules },
     planned: plan.forums.find(({ id }) => id === preview.forumId)!,
   };
-  const liveFindings = live ? findingsFor(plan, course, core, live.forum, live.planned.categoryId) : [];
+  const liveFindings = live
+    ? findingsFor(plan, course, core, live.forum, live.planned.categoryId, live.planned.hasPrompt)
+    : [];
   const liveAt =
     live && preview
       ? preview.handle === 'all'

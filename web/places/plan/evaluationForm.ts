@@ -28,14 +28,21 @@ export interface EvaluationForm {
   lookUntil: string;
 }
 
-const START: readonly PartForm[] = [
-  newPart('initial', { title: 'Initial post', points: '6', basis: 'initial' }),
-  newPart('replies', { title: 'Replies', points: '4', basis: 'replies', kind: 'completion' }),
-];
+/** The parts of 10 points an evaluation starts with: only of what the forum asks for, so that each can be earned. */
+export function startingParts({ initial, replies }: { initial: boolean; replies: number }): PartForm[] {
+  const share = (points: string) => (initial && replies > 0 ? points : '10');
+  const parts = [
+    ...(initial ? [newPart('initial', { title: 'Initial post', points: share('6'), basis: 'initial' })] : []),
+    ...(replies > 0
+      ? [newPart('replies', { title: 'Replies', points: share('4'), basis: 'replies', kind: 'completion' })]
+      : []),
+  ];
+  return parts.length > 0 ? parts : [newPart('whole', { title: 'Posts', points: '10' })];
+}
 
 /** A saved evaluation as the form shows it. */
 export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings, zone: string): EvaluationForm {
-  const { evaluation, ready } = rules;
+  const { evaluation, ready, required } = rules;
   const lookUntil = evaluation?.lookAgain?.until ?? null;
   const lateness = evaluation?.lateness ?? { kind: 'perDay' as const, percent: 1000, atMost: 5000 };
   return {
@@ -44,7 +51,10 @@ export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings, z
     itemId: itemId ?? '',
     display: rules.display,
     maximum: evaluation === null ? '10' : maximumWords(evaluation.maximum),
-    parts: evaluation === null ? START.map((part) => ({ ...part })) : evaluation.parts.map(partToForm),
+    parts:
+      evaluation === null
+        ? startingParts({ initial: required.initialRequired > 0, replies: required.replies })
+        : evaluation.parts.map(partToForm),
     aboveMaximum: evaluation?.aboveMaximum ?? false,
     lateness: lateness.kind,
     percentADay: lateness.kind === 'perDay' ? String(lateness.percent / 100) : '10',

@@ -1,4 +1,4 @@
-import type { Repair } from '../../../core/checks/repairs';
+import type { DateRepair } from '../../../core/checks/repairs';
 import { dateWords } from '../../ui/dateWords';
 import type { Path, UseFormReturn } from 'react-hook-form';
 import type { Finding, FindingField } from '../../../core/checks/check';
@@ -9,7 +9,7 @@ import { FindingNote } from './FindingNote';
 import type { ForumForm } from './forumForm';
 
 /** What a repair does, as its button says it. */
-function repairWords({ date, at }: Repair, zone: string): string {
+function repairWords({ date, at }: DateRepair, zone: string): string {
   if (at === null) return 'Leave it visible';
   return date === 'postingUntil'
     ? `Keep posting open until ${dateWords(at, zone)}`
@@ -31,7 +31,8 @@ export function useFieldKit(
     findings
       .filter((finding) => fields.includes(finding.field))
       .map((finding) => {
-        const { repair } = finding;
+        // Another place in the plan is given in the plan.
+        const repair = finding.repair && 'date' in finding.repair ? finding.repair : null;
         return (
           <FindingNote
             key={finding.code + finding.field}

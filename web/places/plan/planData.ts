@@ -33,6 +33,7 @@ export function findingsFor(
   data: CourseData,
   forum: Forum,
   categoryId: string | null,
+  hasPrompt: boolean,
 ): Finding[] {
   return runChecks({
     course: data,
@@ -41,6 +42,8 @@ export function findingsFor(
     categories: course.categories,
     titles: new Map(plan.forums.map(({ id, title }) => [id, title])),
     unit: unitOf(plan, forum),
+    term: { from: course.termStart, until: course.termEnd },
+    hasPrompt,
   });
 }
 
@@ -49,7 +52,7 @@ export function findingsOfPlan(plan: PlanView, course: CourseFrame): [string, Fi
   const data = courseDataFrom(plan, course.zone);
   return plan.forums.map((planned) => [
     planned.id,
-    findingsFor(plan, course, data, planned.forum, planned.categoryId),
+    findingsFor(plan, course, data, planned.forum, planned.categoryId, planned.hasPrompt),
   ]);
 }
 

@@ -5,9 +5,11 @@ import type { OwnTerms } from '../../../core/course/forum';
 import { at, forum, student, terms, ZONE, type ForumSketch } from '../../../core/testing/fixtures';
 import { phaseWords } from '../../ui/phaseWords';
 import { scoreWords } from '../../ui/scoreWords';
+import { startingParts } from './evaluationForm';
 import { fieldReader } from './fieldReader';
 import { ownTermsWords, plusWords, targetWords } from './ownTermsWords';
 import { byUnit, findingsOfPlan, forumSentence, wordsFor } from './planData';
+import { movedAbove, orderOf } from './planOrder';
 import { scheduleWords, windowWords } from './scheduleWords';
 
 const course = {
@@ -33,6 +35,7 @@ const planned = (id: string, sketch: Partial<PlannedForum> = {}, rules: ForumSke
   asked: 2,
   pinned: null,
   itemId: null,
+  hasPrompt: true,
   ...sketch,
 });
 const person = (id: string, name: string): PlanView['students'][number] => ({
@@ -70,6 +73,8 @@ describe('windows and dates in words', () => {
     expect(scheduleWords(full, ZONE)).toContain(
       'initial post due Wed 4 Mar, 23:59; 1 reply due Mon 9 Mar, 23:59.',
     );
+    const none = forum({ schedule: { ...dates, repliesDue: at('03-09 23:59') } });
+    expect(scheduleWords(none, ZONE)).toContain('; replies due Mon 9 Mar, 23:59.');
   });
 });
 
@@ -253,5 +258,42 @@ describe('typed fields', () => {
     expect(reader.percent('weight', '101', 10_000)).toBe(10_000);
     expect(reader.date('due', 'soon', 9, ZONE)).toBe(9);
     expect(Object.keys(reader.problems)).toEqual(['maximum', 'least', 'weight', 'due']);
+  });
+});
+
+describe('an evaluation', () => {
+  it('starts with parts of what is asked for, 10 points in all', () => {
+    const parts = (initial: boolean, replies: number) =>
+      startingParts({ initial, replies }).map(({ basis, points }) => `${basis} ${points}`);
+    expect(parts(true, 2)).toEqual(['initial 6', 'replies 4']);
+    expect(parts(true, 0)).toEqual(['initial 10']);
+    expect(parts(false, 2)).toEqual(['replies 10']);
+    expect(parts(false, 0)).toEqual(['whole 10']);
+  });
+});
+
+describe('the order of a plan', () => {
+  const plan = {
+    forums: [
+      { ...planned('one', { pinned: 1 }) },
+      { ...planned('two', { unitId: 'u2', pinned: 0 }) },
+      { ...planned('three') },
+      { ...planned('loose', { unitId: null }) },
+    ],
+  } as unknown as PlanView;
+  it('is sent with what stands before the first unit, then unit by unit, and what is pinned', () => {
+    const order = orderOf(plan, course.units);
+    expect(order.forums.map(({ id }) => id)).toEqual(['loose', 'one', 'three', 'two']);
+    expect([order.units, order.pinned]).toEqual([
+      ['u1', 'u2', 'u3'],
+      ['two', 'one'],
+    ]);
+    expect(movedAbove(order, 'three', 'one').forums.map(({ id }) => id)).toEqual([
+      'loose',
+      'three',
+      'one',
+      'two',
+    ]);
+    expect(movedAbove(order, 'three', 'gone')).toBe(order);
   });
 });

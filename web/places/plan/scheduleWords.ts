@@ -19,7 +19,7 @@ export function scheduleWords(forum: Forum, zone: string): string {
   if (schedule.initialDue !== null) parts.push(`initial post due ${dateWords(schedule.initialDue, zone)}`);
   if (schedule.repliesDue !== null)
     parts.push(
-      `${countWords(required.replies, 'reply', 'replies')} due ${dateWords(schedule.repliesDue, zone)}`,
+      `${required.replies > 0 ? countWords(required.replies, 'reply', 'replies') : 'replies'} due ${dateWords(schedule.repliesDue, zone)}`,
     );
   return `${parts.join('; ')}.`;
 }

@@ -2,14 +2,17 @@ import { useRef } from 'react';
 import {
   dismissFinding,
   duplicateForums,
+  orderForums,
   setForumsRemoved,
   setForumStatus,
   type PlannedForum,
+  type PlanView,
 } from '../../../contract/plan';
 import type { Finding } from '../../../core/checks/check';
 import { factsOf } from '../../../core/checks/factsOf';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { movedAbove, orderOf, type PlanOrder } from './planOrder';
 import type { Deed } from './useUndo';
 
 type Status = 'published' | 'draft' | 'frozen' | 'unfrozen';
@@ -33,6 +36,8 @@ export interface ForumDeeds {
   readonly remove: (planned: PlannedForum) => Promise<void>;
   /** Puts a finding aside with a reason. */
   readonly putAside: (planned: PlannedForum, finding: Finding, reason: string) => Promise<void>;
+  /** Puts a forum above another of its unit. */
+  readonly moveAbove: (plan: PlanView, planned: PlannedForum, above: string) => Promise<void>;
   readonly duplicate: (
     copies: readonly { from: string; to: string }[],
     where: { unitId: string | null; days: number },
@@ -46,7 +51,7 @@ export function useForumDeeds(
   refresh: () => Promise<unknown>,
   push: (deed: Deed) => void,
 ): ForumDeeds {
-  const course = useCourse().id;
+  const { id: course, units } = useCourse();
   // What is in the bin is not in the plan: its versions are kept here.
   const binned = useRef(new Map<string, number>());
   const status = async (forum: string, to: Status) => {
@@ -96,6 +101,19 @@ export function useForumDeeds(
         label: `putting a finding of ${planned.title} aside`,
         undo: () => set(null),
         redo: () => set(reason),
+      });
+    },
+    moveAbove: async (plan, planned, above) => {
+      const before = orderOf(plan, units);
+      const set = async (order: PlanOrder) => {
+        await call(orderForums, { course }, order);
+        await refresh();
+      };
+      await set(movedAbove(before, planned.id, above));
+      push({
+        label: `the place of ${planned.title}`,
+        undo: () => set(before),
+        redo: () => set(movedAbove(before, planned.id, above)),
       });
     },
     duplicate: async (copies, { unitId, days }, label) => {

@@ -1,0 +1,99 @@
+import { useState, type KeyboardEvent } from 'react';
+import { toast } from 'sonner';
+import { useSWRConfig } from 'swr';
+import { getCourse } from '../../../contract/course';
+import { getCourseSettings, saveCourseSettings } from '../../../contract/courseSettings';
+import { call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { keyOf } from '../../data/useApi';
+import { readPoints } from '../../ui/pointWords';
+
+/** A category made on the spot; where categories are weighted, with the weight it is to have. */
+export function NewCategory({ made }: { made: (id: string) => void }) {
+  const params = { course: useCourse().id };
+  const { mutate } = useSWRConfig();
+  const [isWeighted, setWeighted] = useState<boolean | null>(null);
+  const [title, setTitle] = useState('');
+  const [weight, setWeight] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = async () => {
+    try {
+      setWeighted((await call(getCourseSettings, params)).settings.mode === 'weighted');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  if (isWeighted === null)
+    return (
+      <button type="button" className="link-plain text-sm" onClick={() => void open()}>
+        New category
+      </button>
+    );
+  const save = async () => {
+    const name = title.trim();
+    if (name === '') return setProblem('Give the category a name.');
+    const share = isWeighted ? readPoints(weight) : 0;
+    if (typeof share !== 'number' || share < 0 || share > 10_000)
+      return setProblem('Say what the category weighs: a percentage from 0 to 100.');
+    try {
+      const { version, settings } = await call(getCourseSettings, params);
+      const id = newId();
+      const category = { id, title: name, weight: share, zeroForMissing: false };
+      await call(saveCourseSettings, params, {
+        version,
+        settings: { ...settings, categories: [...settings.categories, category] },
+      });
+      await mutate(keyOf(getCourse, params));
+      made(id);
+      setWeighted(null);
+      setTitle('');
+      setWeight('');
+      setProblem(null);
+      toast.success(`${name} is there${isWeighted ? ` and weighs ${weight} %` : ''}.`);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  // Enter makes the category, and does not save the forum around it.
+  const onEnter = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    void save();
+  };
+  return (
+    <>
+      <input
+        className="input input-sm raised h-9 w-40"
+        aria-label="Name of the new category"
+        placeholder="Name"
+        value={title}
+        autoFocus
+        onChange={(event) => setTitle(event.target.value)}
+        onKeyDown={onEnter}
+      />
+      {isWeighted && (
+        <label className="flex items-center gap-2">
+          weighs
+          <input
+            className="input input-sm raised num h-9 w-16"
+            inputMode="decimal"
+            aria-label="Weight in percent"
+            value={weight}
+            onChange={(event) => setWeight(event.target.value)}
+            onKeyDown={onEnter}
+          />
+          %
+        </label>
+      )}
+      <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => void save()}>
+        Make it
+      </button>
+      {problem && (
+        <p role="alert" className="w-full text-sm text-error">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}
