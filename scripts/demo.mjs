@@ -1,7 +1,7 @@
 // npm run demo: sets up whatever is missing, then serves the demo course.
 import { spawn } from 'node:child_process';
 import { constants } from 'node:os';
-import { build, install } from './setUp.mjs';
+import { build, install, stopWithNpm } from './setUp.mjs';
 
 install();
 build();
@@ -10,6 +10,7 @@ const child = spawn(
   ['--enable-source-maps', 'dist/node/demo.js', ...process.argv.slice(2)],
   { stdio: ['inherit', 'inherit', 'inherit', 'ipc'] },
 );
+stopWithNpm(() => child.kill('SIGTERM'));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 // A server that was ended by a signal did not end well, whatever its code says.
 child.on('exit', (code, signal) =>

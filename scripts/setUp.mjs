@@ -57,3 +57,25 @@ export function build() {
   mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(BUILT, wanted);
 }
+
+/** The process of npm that started this script; npm puts a shell between. null where it cannot be told. */
+function npmProcess() {
+  if (process.env.npm_lifecycle_event === undefined) return null;
+  const { stdout } = spawnSync('ps', ['-o', 'ppid=,comm=', '-p', String(process.ppid)], { encoding: 'utf8' });
+  const [, above, name] = /^\s*(\d+)\s+(.*?)\s*$/.exec(stdout ?? '') ?? [];
+  if (name === undefined) return null;
+  return /(^|\/)(sh|bash|dash|zsh)$/.test(name) ? Number(above) : process.ppid;
+}
+
+/** Calls `stop` once npm, which started this script, is gone without having told it: killed, it can tell nobody. */
+export function stopWithNpm(stop) {
+  const npm = npmProcess();
+  if (npm === null) return;
+  setInterval(() => {
+    try {
+      process.kill(npm, 0);
+    } catch (error) {
+      if (error.code === 'ESRCH') stop();
+    }
+  }, 1000).unref();
+}

@@ -1,13 +1,14 @@
 // npm start: production. No demo data, no sign-in without a password.
 import { spawn } from 'node:child_process';
 import { constants } from 'node:os';
-import { build, install } from './setUp.mjs';
+import { build, install, stopWithNpm } from './setUp.mjs';
 
 install();
 build();
 const child = spawn(process.execPath, ['--enable-source-maps', 'dist/node/server.js'], {
   stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
 });
+stopWithNpm(() => child.kill('SIGTERM'));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 // A server that was ended by a signal did not end well, whatever its code says.
 child.on('exit', (code, signal) =>
