@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { describe, expect, it } from 'vitest';
 import { story } from '../story';
 
@@ -51,6 +52,36 @@ describe('drafts', () => {
     await page.type('Your initial post', ` ${'and so on '.repeat(60)}`);
     await page.click('button', 'Post your initial post');
     await page.sees('The seal is open');
+    await page.go('/c/rvc210/my-work');
+    await page.sees('Small rivers');
+    expect(await page.text()).not.toContain('You have a draft of');
+  });
+
+  it('and posts are taken once by a server that loses its answers, and the page learns of it', async () => {
+    const { page } = s;
+    await page.enter('Ola Wieczorek');
+    await page.go('/c/rvc210/discuss/small-rivers');
+    let lost = 0;
+    // What is asked is done, and the answer never arrives.
+    const lose = (req: IncomingMessage, res: ServerResponse) => {
+      if (req.method === 'GET' || lost >= 4 || !/\/(posts|drafts\/\S+)$/.test(req.url ?? '')) return;
+      res.end = () => {
+        lost++;
+        req.socket.destroy();
+        return res;
+      };
+    };
+    s.demo.server.prependListener('request', lose);
+    const text = `The Tannery Cut was a stream once. ${'It still runs under the street. '.repeat(24)}`;
+    await page.type('Your initial post', text);
+    await page.click('button', 'Post your initial post');
+    await page.sees('The seal is open');
+    s.demo.server.removeListener('request', lose);
+    expect(lost).toBeGreaterThan(0);
+    const { posts } = (await page.fetch('get', '/api/courses/rvc210/forums/small-rivers')).body as {
+      posts: { authorId: string }[];
+    };
+    expect(posts.filter(({ authorId }) => authorId === 'ola-wieczorek')).toHaveLength(1);
     await page.go('/c/rvc210/my-work');
     await page.sees('Small rivers');
     expect(await page.text()).not.toContain('You have a draft of');
