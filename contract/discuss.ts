@@ -293,27 +293,31 @@ export const setNod = endpoint({
   answer: done,
 });
 
+/** Every version of a post, the first one first. */
+export const postVersions = z.object({
+  paging,
+  revisions: z.array(
+    z.object({
+      number: z.int(),
+      at: instant,
+      words: z.int(),
+      html: z.string(),
+      author: personName,
+      byStaff: z.boolean(),
+      /** When its last draft was kept before it was sent. */
+      draftKeptAt: instant.nullable(),
+    }),
+  ),
+});
+export type PostVersions = z.infer<typeof postVersions>;
+
 export const getRevisions = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/posts/:post/revisions',
   summary: 'Every version of a post (staff, and its author)',
   params: postParams,
   query: page,
-  answer: z.object({
-    paging,
-    revisions: z.array(
-      z.object({
-        number: z.int(),
-        at: instant,
-        words: z.int(),
-        html: z.string(),
-        author: personName,
-        byStaff: z.boolean(),
-        /** When its last draft was kept before it was sent. */
-        draftKeptAt: instant.nullable(),
-      }),
-    ),
-  }),
+  answer: postVersions,
 });
 
 /** For the editor: the text of one's own post as it stands. */

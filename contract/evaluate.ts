@@ -11,6 +11,7 @@ import {
   studentParams,
   version,
 } from './basics';
+import { postVersions } from './discuss';
 import { endpoint } from './endpoint';
 import { fileView } from './files';
 import { richText } from './richText';
@@ -311,6 +312,15 @@ export const getAround = endpoint({
   params: z.strictObject({ course: id, forum: id, student: id, post: id }),
   query: z.strictObject({ names }),
   answer: z.object({ above: z.array(postAround), below: z.array(postAround) }),
+});
+
+export const getDeskVersions = endpoint({
+  method: 'get',
+  path: '/api/courses/:course/forums/:forum/docket/:student/versions/:post',
+  summary: 'Every version of a student’s post, as the Desk names student and post (staff)',
+  params: z.strictObject({ course: id, forum: id, student: id, post: id }),
+  query: page.extend({ names }),
+  answer: postVersions,
 });
 
 export const excuse = endpoint({

@@ -11,12 +11,13 @@ import { forMember } from '../http/register';
 import { openForum, openForumQuietly, readablePost } from './access';
 import { forumLines } from './forumLines';
 import { loadAttachments } from './postExtras';
+import { postVersions } from './postVersions';
 import { versionsRead } from './versionsRead';
 import { forumView } from './forumView';
 import { dropDraft, keepDraft, refuseDraft } from './drafts';
 import { mentionable } from './mentions';
 import { postBodies } from './postBodies';
-import { docForAuthor, htmlForReader, strikeQuote, struckIn } from './quotes';
+import { docForAuthor, strikeQuote } from './quotes';
 import { setNod } from './nods';
 import { removePost, restorePost } from './removePost';
 import { editPost, writePost } from './writePost';
@@ -101,27 +102,8 @@ export function discussRoutes(app: Express, deps: Deps): void {
     const opened = await openForumQuietly(db, course, params.forum, now);
     const { post } = readablePost(opened, params.post);
     if (course.person.kind === 'student' && post.authorId !== course.person.id) throw notFound();
-    const all = await db
-      .selectFrom('revision')
-      .selectAll()
-      .where('post_id', '=', post.id)
-      .where('at', '<=', now)
-      .orderBy('number')
-      .execute();
-    const { rows, paging } = pageOf(all, query);
-    const isStruck = await struckIn(db, [post.id]);
-    return {
-      paging,
-      revisions: rows.map((row) => ({
-        number: row.number,
-        at: row.at,
-        words: row.words,
-        html: htmlForReader(row.html, post.id, course, opened, isStruck, now),
-        draftKeptAt: row.draft_kept_at,
-        author: course.setup.names.get(row.author_id)!,
-        byStaff: row.by_staff === 1,
-      })),
-    };
+    const { rows, paging } = pageOf(await postVersions(db, course, opened, post.id, now), query);
+    return { paging, revisions: rows };
   });
 
   forMember(app, deps, contract.getPostDoc, 'anyone', async ({ course, params, now }) => {

@@ -41,6 +41,17 @@ export interface Covered {
   readonly byForum: boolean;
   /** A student's alias where they are covered, else their id. */
   readonly shownId: (studentId: string) => string;
+  /** The same value with names of their own for some posts: by its id a post would be found in the conversation, with its author. */
+  readonly hidePosts: <T>(value: T, postIds: Iterable<string>) => T;
+  /** The same value with the posts that stand behind such names. */
+  readonly showPosts: <T>(value: T, postIds: Iterable<string>) => T;
+}
+
+/** A value of an answer or a request with some ids in it replaced by others, also in addresses within texts. */
+function withIds<T>(value: T, names: ReadonlyMap<string, string>): T {
+  if (names.size === 0) return value;
+  const ids = new RegExp(`(?:(?<![\\w-])|(?<=#post-))(?:${[...names.keys()].join('|')})(?![\\w-])`, 'g');
+  return JSON.parse(JSON.stringify(value).replace(ids, (id) => names.get(id)!)) as T;
 }
 
 /** Whose score is given, or who is excused; where two read, whom the evaluator has read themselves. */
@@ -79,6 +90,8 @@ export async function coverNames(
   const key = await aliasKey(db);
   const aliasOf = (studentId: string) =>
     ALIAS + createHmac('sha256', key).update(`${forumId} ${studentId}`).digest('hex').slice(0, 20);
+  const postAlias = (postId: string) =>
+    `${ALIAS}p${createHmac('sha256', key).update(`${forumId} post ${postId}`).digest('hex').slice(0, 20)}`;
   const known = await scoredBy(db, course, forumId);
   const inOrder = [...setup.students.keys()]
     .map((id) => ({ id, alias: aliasOf(id) }))
@@ -113,6 +126,8 @@ export async function coverNames(
     },
     position: (id) => places.get(id) ?? -1,
     shownId: (id) => (covers(id) ? aliasOf(id) : id),
+    hidePosts: (value, ids) => withIds(value, new Map([...ids].map((id) => [id, postAlias(id)]))),
+    showPosts: (value, ids) => withIds(value, new Map([...ids].map((id) => [postAlias(id), id]))),
   };
 }
 
@@ -124,7 +139,11 @@ export function coveredDocket(
   const rows = view.rows
     .map((row) => ({ row, id: studentOf(row.student.id) }))
     .sort((a, b) => position(a.id) - position(b.id))
-    .map(({ row, id }) => (covers(id) ? { ...row, section: null, groups: [] } : row));
+    .map(({ row, id }) =>
+      covers(id)
+        ? { ...row, section: null, groups: [], slots: row.slots.map((slot) => ({ ...slot, postId: null })) }
+        : row,
+    );
   return { ...view, forum: { ...view.forum, names: byForum ? 'hiddenForAll' : 'hidden' } as const, rows };
 }
 
@@ -132,8 +151,16 @@ export function coveredDocket(
 export const withoutCalls = (html: string): string =>
   html.replace(MENTION, '<span class="mention">@somebody</span>');
 
+/** The posts that a student's pages name: their own, what those answer, and what they quote. */
+function postsNamed(view: DeskView): Set<string> {
+  const quoted = [...JSON.stringify(view.posts).matchAll(/data-source=\\?"([\w-]+)/g)].map(([, id]) => id!);
+  const above = view.from.done.counted.flatMap(({ parentId, threadId }) => [parentId ?? threadId, threadId]);
+  return new Set([...view.posts.map(({ id }) => id), ...above, ...quoted]);
+}
+
 /** One student's pages without what tells whose they are. */
-export function coveredDesk(view: DeskView, studentId: string, { covers, shownId }: Covered): DeskView {
+export function coveredDesk(view: DeskView, studentId: string, cover: Covered): DeskView {
+  const { covers, shownId, hidePosts } = cover;
   const post = (each: Post): Post => ({
     ...each,
     authorId: shownId(each.authorId),
@@ -143,7 +170,7 @@ export function coveredDesk(view: DeskView, studentId: string, { covers, shownId
     spaceId: null,
   });
   const { forum, done, at } = view.from;
-  return {
+  const shown: DeskView = {
     ...view,
     posts: view.posts.map((each) => ({
       ...each,
@@ -159,4 +186,5 @@ export function coveredDesk(view: DeskView, studentId: string, { covers, shownId
       at,
     },
   };
+  return covers(studentId) ? hidePosts(shown, postsNamed(view)) : shown;
 }

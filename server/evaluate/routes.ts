@@ -12,7 +12,10 @@ import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../deps';
 import { forMember } from '../http/register';
 import { actOnDocket, undoAct } from './actOnDocket';
-import { staffOf, type InCourse } from '../course/inCourse';
+import { staffOf, worksWith, type InCourse } from '../course/inCourse';
+import { openForumQuietly, readablePost } from '../discuss/access';
+import { postVersions } from '../discuss/postVersions';
+import { notFound } from '../http/problem';
 import { planRelease } from './plannedReleases';
 import { answerLook, askForLook, queueOfLooks } from './secondLooks';
 import { desk } from './desk';
@@ -74,7 +77,10 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
       ...found,
       students: found.students.map((each) => ({
         ...each,
-        posts: each.posts.map((post) => ({ ...post, html: withoutCalls(post.html) })),
+        posts: covered.hidePosts(
+          each.posts.map((post) => ({ ...post, html: withoutCalls(post.html) })),
+          covered.covers(covered.studentOf(each.student.id)) ? each.posts.map(({ id }) => id) : [],
+        ),
       })),
     };
   });
@@ -88,13 +94,27 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   ) => {
     const covered = await coverNames(db, course, forum, { names, student });
     const studentId = covered?.studentOf(student) ?? student;
+    /** What was sent, with the posts that stand behind names of their own. */
+    const meant = async <T>(value: T): Promise<T> => {
+      if (covered === null) return value;
+      const own = await db
+        .selectFrom('post')
+        .select('id')
+        .where('forum_id', '=', forum)
+        .where('author_id', '=', studentId)
+        .execute();
+      return covered.showPosts(
+        value,
+        own.map(({ id }) => id),
+      );
+    };
     const show = async (trx: Db): Promise<contract.DeskView> => {
       // Anew each time: whoever has a score now is covered no more.
       const cover = await coverNames(trx, course, forum, { names, student });
       if (cover === null) return desk(trx, course, forum, studentId, now);
       return coveredDesk(await desk(trx, cover.course, forum, studentId, now), studentId, cover);
     };
-    return { studentId, show };
+    return { covered, studentId, meant, show };
   };
 
   forMember(app, deps, contract.getDesk, 'staff', async ({ course, params, query, now }) => {
@@ -103,8 +123,8 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   });
 
   forMember(app, deps, contract.saveScore, 'staff', async ({ course, params, body, now }) => {
-    const { studentId, show } = await atDesk(course, params, now);
-    return saveScore(deps, course, params.forum, studentId, body, now, show);
+    const { studentId, meant, show } = await atDesk(course, params, now);
+    return saveScore(deps, course, params.forum, studentId, await meant(body), now, show);
   });
 
   forMember(app, deps, contract.confirmScore, 'staff', async ({ course, params, body, now }) => {
@@ -113,16 +133,29 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
   });
 
   forMember(app, deps, contract.getAround, 'staff', async ({ course, params, query, now }) => {
-    const covered = await coverNames(db, course, params.forum, {
-      names: query.names,
-      student: params.student,
-    });
-    const studentId = covered?.studentOf(params.student) ?? params.student;
-    const at = { forumId: params.forum, studentId, postId: params.post };
+    const { covered, studentId, meant } = await atDesk(course, params, now, query.names);
+    const at = { forumId: params.forum, studentId, postId: await meant(params.post) };
     const found = await around(db, covered?.course ?? course, at, now);
     if (covered === null) return found;
     const clean = (each: contract.PostAround) => ({ ...each, html: each.html && withoutCalls(each.html) });
-    return { above: found.above.map(clean), below: found.below.map(clean) };
+    const shown = { above: found.above.map(clean), below: found.below.map(clean) };
+    if (!covered.covers(studentId)) return shown;
+    return covered.hidePosts(
+      shown,
+      [...found.above, ...found.below].map(({ id }) => id),
+    );
+  });
+
+  forMember(app, deps, contract.getDeskVersions, 'staff', async ({ course, params, query, now }) => {
+    const { covered, studentId, meant } = await atDesk(course, params, now, query.names);
+    if (!worksWith(course, studentId)) throw notFound();
+    const opened = await openForumQuietly(db, course, params.forum, now);
+    const { post } = readablePost(opened, await meant(params.post));
+    if (post.authorId !== studentId) throw notFound();
+    const all = await postVersions(db, covered?.course ?? course, opened, post.id, now);
+    const shown = covered === null ? all : all.map((each) => ({ ...each, html: withoutCalls(each.html) }));
+    const { rows, paging } = pageOf(shown, query);
+    return { paging, revisions: rows };
   });
 
   forMember(app, deps, contract.settleReadings, 'staff', async ({ course, params, body, now }) => {

@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
 import { getRevisions } from '../../../../contract/discuss';
 import type { AnswerOf } from '../../../../contract/endpoint';
+import { getDeskVersions } from '../../../../contract/evaluate';
 import type { PersonName } from '../../../../contract/basics';
 import { compareWords } from '../../../../core/text/compareWords';
 import { useCourse } from '../../../data/course';
-import { useApi } from '../../../data/useApi';
+import { useApi, withQuery } from '../../../data/useApi';
 import { Compared } from '../../../ui/Compared';
 import { Dialog } from '../../../ui/Dialog';
 import { dateWords } from '../../../ui/dateWords';
@@ -21,16 +22,23 @@ export function Versions({
   forum,
   post,
   comparedFrom = null,
+  desk,
   onClose,
 }: {
   forum: string;
   post: { readonly id: string; readonly author: PersonName | null };
   /** Opens with this version compared to the newest. */
   comparedFrom?: number | null;
+  /** On the Desk: whose, as they are called there, and whether names are hidden. */
+  desk?: { readonly student: string; readonly hidden: boolean };
   onClose: () => void;
 }) {
   const course = useCourse();
-  const { data, error } = useApi(getRevisions, { course: course.id, forum, post: post.id });
+  const place = { course: course.id, forum, post: post.id };
+  const plain = useApi(getRevisions, desk ? null : place);
+  const asCalled = withQuery(getDeskVersions, { names: desk?.hidden ? 'hidden' : undefined });
+  const atDesk = useApi(asCalled, desk ? { ...place, student: desk.student } : null);
+  const { data, error } = desk ? atDesk : plain;
   const [comparing, setComparing] = useState(comparedFrom !== null);
   const revisions = data?.revisions ?? [];
   return (

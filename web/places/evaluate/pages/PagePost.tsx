@@ -182,6 +182,7 @@ export function PagePost({
         <Versions
           forum={view.forum.id}
           post={{ id: post.id, author: { ...view.student } }}
+          desk={{ student: view.student.id, hidden: view.namesHidden }}
           onClose={() => setVersions(false)}
         />
       )}
