@@ -12,6 +12,7 @@ import type { Database } from '../db/schema';
 import { notFound, wrongField } from '../http/problem';
 import { openForum, readablePost, type OpenForum } from './access';
 import { allowedOrRefuse } from './allowedOrRefuse';
+import { refuseUnlessModerates } from './moderates';
 
 const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
@@ -183,11 +184,7 @@ export function strikeQuote(
   return db.transaction().execute(async (trx) => {
     const opened = await openForum(trx, course, at.forumId, now);
     const { place } = readablePost(opened, at.postId);
-    allowedOrRefuse(
-      mayDo(opened.forum, opened.access, { do: 'moderate', place }, now),
-      opened.data.zone,
-      now,
-    );
+    refuseUnlessModerates(opened, place, now);
     const quoted = await trx
       .selectFrom('quote')
       .select('post_id')

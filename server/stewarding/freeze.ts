@@ -1,13 +1,12 @@
-import { mayDo } from '../../core/access/mayDo';
 import type { InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Db } from '../db/open';
 import type { Deps } from '../deps';
 import { openForum, readablePost } from '../discuss/access';
-import { allowedOrRefuse } from '../discuss/allowedOrRefuse';
 import { refused } from '../http/problem';
 import { forumRow, recordedState } from '../plan/forumRow';
 import { recordForum } from '../plan/recordForum';
+import { refuseUnlessModerates } from '../discuss/moderates';
 
 /** Stops posting in the thread a post stands in, or lets it go on; staff write there all the same. (rules §3) */
 export function setThreadFrozen(
@@ -22,11 +21,7 @@ export function setThreadFrozen(
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
     const opening = opened.placed.get(post.threadId) ?? place;
-    allowedOrRefuse(
-      mayDo(opened.forum, opened.access, { do: 'moderate', place: opening }, now),
-      opened.data.zone,
-      now,
-    );
+    refuseUnlessModerates(opened, opening, now);
     if (place.frozen === frozen) return;
     if (frozen)
       await trx

@@ -1,14 +1,13 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { movePost as endpoint } from '../../contract/stewarding';
 import { isRemovedAt } from '../../core/course/post';
-import { mayDo } from '../../core/access/mayDo';
 import { branchBelow, moveBranch, type MoveRefusal } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/inCourse';
 import { keepRecord } from '../course/record';
 import type { Db } from '../db/open';
 import { openForum, readablePost } from '../discuss/access';
-import { allowedOrRefuse } from '../discuss/allowedOrRefuse';
 import { Problem, wrongField } from '../http/problem';
+import { refuseUnlessModerates } from '../discuss/moderates';
 
 const REFUSALS: Record<MoveRefusal, string> = {
   belowItself:
@@ -38,12 +37,7 @@ export function movePost(
     // A branch is moved by who may moderate all that stands in it.
     for (const id of branchBelow([...opened.posts.values()], postId)) {
       const place = opened.placed.get(id);
-      if (place)
-        allowedOrRefuse(
-          mayDo(opened.forum, opened.access, { do: 'moderate', place }, now),
-          opened.data.zone,
-          now,
-        );
+      if (place) refuseUnlessModerates(opened, place, now);
     }
     const { forum } = opened;
     if (to.parentId !== null) {

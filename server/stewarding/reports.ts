@@ -11,6 +11,7 @@ import { allowedOrRefuse } from '../discuss/allowedOrRefuse';
 import { htmlForReader, struckIn } from '../discuss/quotes';
 import { versionsRead, versionTable } from '../discuss/versionsRead';
 import { notFound } from '../http/problem';
+import { refuseUnlessModerates } from '../discuss/moderates';
 
 /**
  * Reports a post to staff. It is written into no record that others read, and tells nobody but staff; reported again before it was
@@ -110,11 +111,7 @@ export function settleReports(
   return db.transaction().execute(async (trx) => {
     const opened = await openForum(trx, course, at.forumId, now);
     const { place } = readablePost(opened, at.postId);
-    allowedOrRefuse(
-      mayDo(opened.forum, opened.access, { do: 'moderate', place }, now),
-      opened.data.zone,
-      now,
-    );
+    refuseUnlessModerates(opened, place, now);
     const { numUpdatedRows } = await trx
       .updateTable('report')
       .set({ settled_at: now, settled_by: course.person.id })
