@@ -3,7 +3,7 @@ import type { DateName, Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import { DAY, MINUTE, type Instant } from '../time/instant';
 import type { Finding, Member } from './check';
-import { laterAbove } from './unitOutOfOrder';
+import { laterAbove } from './laterAbove';
 
 /** A change to one of the forum's own dates; null for no limit. */
 export interface DateRepair {
