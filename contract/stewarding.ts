@@ -6,7 +6,15 @@ import { evidenceMark, stretch } from './coreValues';
 const reason = z.string().trim().max(1000, 'At most 1,000 characters.').nullable();
 
 /** What staff do to many posts at once. */
-export const stewardingAct = z.enum(['remove', 'restore', 'approve', 'return', 'hold', 'waitAgain']);
+export const stewardingAct = z.enum([
+  'remove',
+  'restore',
+  'approve',
+  'return',
+  'hold',
+  'unhold',
+  'waitAgain',
+]);
 export type StewardingAct = z.infer<typeof stewardingAct>;
 
 export const actOnPosts = endpoint({

@@ -3,7 +3,7 @@ import { isRemovedAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 
 /** What staff do to posts. (rules §3, §4) */
-export type StewardingAct = 'remove' | 'restore' | 'approve' | 'return' | 'hold' | 'waitAgain';
+export type StewardingAct = 'remove' | 'restore' | 'approve' | 'return' | 'hold' | 'unhold' | 'waitAgain';
 
 /** Why an act does not apply to a post as it stands. */
 export type InTheWay = 'removed' | 'notRemoved' | 'notHeld' | 'held' | 'notDecided' | 'notOfTheClass';
@@ -14,8 +14,8 @@ export function isWaiting(post: Post, t: Instant): boolean {
 }
 
 /**
- * What is in the way of doing something to a post at *t*; null where it applies. Only what waits is approved or given back, and only what
- * was decided waits again; only a student's post that is no aside can be held; removing and putting back turn what is not so yet.
+ * What is in the way of doing something to a post at *t*; null where it applies. Only what waits is approved or given back, only a post
+ * that is held as a whole is let go as it was, and only what was decided waits again; only a student's post that is no aside can be held; removing and putting back turn what is not so yet.
  * (rules §3, §4)
  *
  * @example inTheWay('approve', post, t) // 'notHeld' once somebody else has approved it
@@ -29,6 +29,8 @@ export function inTheWay(act: StewardingAct, post: Post, t: Instant): InTheWay |
     case 'approve':
     case 'return':
       return isWaiting(post, t) ? null : 'notHeld';
+    case 'unhold':
+      return approvalAt(post, t) === 'held' ? null : 'notHeld';
     case 'waitAgain':
       if (isWaiting(post, t)) return 'held';
       return post.approvals.some(({ at }) => at <= t) ? null : 'notDecided';

@@ -171,6 +171,24 @@ describe('a change to an approved post, where all posts are held', () => {
     await c.bram.get('/api/files/file-x').expect(404);
   });
 
+  it('goes on waiting when its post is held as a whole and that is undone', async () => {
+    await changedPost();
+    await acts(c.teodora, 'hold').expect(200);
+    c.server.now += 1000;
+    expect(await found(c.bram, 'river')).toBe(0);
+    await acts(c.teodora, 'unhold').expect(200);
+    c.server.now += 1000;
+    expect((await seen(c.bram)).html).toContain('river');
+    expect((await seen(c.ines)).change).toBe('held');
+    await acts(c.teodora, 'unhold')
+      .expect(200)
+      .expect(({ body }) => {
+        expect((body as { passed: unknown[] }).passed).toHaveLength(1);
+      });
+    await acts(c.teodora, 'approve').expect(200);
+    expect((await seen(c.bram)).html).toContain('miller');
+  });
+
   it('stands at once where staff change the text', async () => {
     await changedPost();
     await c.teodora

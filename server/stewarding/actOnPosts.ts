@@ -25,21 +25,36 @@ const PASSED: Record<InTheWay, string> = {
   notOfTheClass: 'is not a post of the class',
 };
 
-const STATES = { approve: 'approved', return: 'returned', hold: 'held', waitAgain: 'held' } as const;
+const STATES = {
+  approve: 'approved',
+  return: 'returned',
+  hold: 'held',
+  unhold: 'approved',
+  waitAgain: 'held',
+} as const;
 const RECORDED = {
   remove: 'post.removed',
   restore: 'post.restored',
   approve: 'post.approved',
   return: 'post.returned',
   hold: 'post.held',
+  unhold: 'post.approved',
   waitAgain: 'post.held',
 } as const;
 
 /** The versions before the change that an act is about; undefined where it is about the post as a whole. */
 function standingFor(act: keyof typeof STATES, post: Post, now: number): number | undefined {
-  if (act === 'hold') return undefined;
+  if (act === 'hold' || act === 'unhold') return undefined;
   if (act === 'waitAgain') return post.approvals.findLast(({ at }) => at <= now)?.standing;
   return openChange(post, now)?.standing;
+}
+
+/** Has a change that was open before its post was held as a whole be open again. */
+async function keepOpenChange(trx: Trx, post: Post, by: string, now: number): Promise<void> {
+  const until = post.approvals.filter(({ at }) => at <= now);
+  const before = until[until.findLastIndex(({ standing }) => standing === undefined) - 1];
+  if (before?.standing === undefined || before.state === 'approved') return;
+  await keepDecision(trx, post.id, { at: now, state: before.state, standing: before.standing }, by);
 }
 
 async function decide(
@@ -52,6 +67,7 @@ async function decide(
 ): Promise<void> {
   const standing = standingFor(act, post, now);
   await keepDecision(trx, post.id, { at: now, state: STATES[act], standing }, by, why);
+  if (act === 'unhold') await keepOpenChange(trx, post, by, now);
   if (act === 'approve') await showVersion(trx, post.id, newestVersion(post, now), now);
   if (act === 'waitAgain' && standing !== undefined) {
     await forgetMentionsSince(trx, post.id, post.approvals.at(-1)!.at);

@@ -11,6 +11,7 @@ const DONE: Record<StewardingAct, string> = {
   approve: 'approved. Classmates can read it now.',
   return: 'given back.',
   hold: 'held: classmates do not read it until it is approved.',
+  unhold: 'as before.',
   waitAgain: 'waiting for approval again.',
 };
 const BACK: Record<StewardingAct, StewardingAct> = {
@@ -18,7 +19,8 @@ const BACK: Record<StewardingAct, StewardingAct> = {
   restore: 'remove',
   approve: 'waitAgain',
   return: 'waitAgain',
-  hold: 'approve',
+  hold: 'unhold',
+  unhold: 'hold',
   waitAgain: 'approve',
 };
 
