@@ -4,8 +4,6 @@ import { endpoint } from './endpoint';
 import { names } from './evaluate';
 import { distribution } from './coreValues';
 
-const spread = distribution;
-
 export const getGiven = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/given',
@@ -13,8 +11,8 @@ export const getGiven = endpoint({
   params: forumParams,
   answer: z.object({
     maximum: points,
-    all: spread,
-    evaluators: z.array(z.object({ name: z.string(), given: spread })),
+    all: distribution,
+    evaluators: z.array(z.object({ name: z.string(), given: distribution })),
   }),
 });
 

@@ -17,9 +17,7 @@ import { endpoint } from './endpoint';
 import { attachedFile, fileView } from './files';
 import { may, postBody, postLine } from './posts';
 import { postText } from './richText';
-import { part, phaseReason, slot, storedText, use, wouldCount } from './coreValues';
-
-const phase = z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']);
+import { part, phase, phaseReason, slot, storedText, use, wouldCount } from './coreValues';
 
 /** A forum in a list. */
 export const forumLine = z.object({

@@ -3,7 +3,7 @@ import { id, instant, personName, points, version } from './basics';
 import { endpoint } from './endpoint';
 import { gradebookCell, letters, sum, total } from './gradebook';
 import { secondLook } from './secondLooks';
-import { slot, standing, termName, termSource } from './coreValues';
+import { phase, slot, standing, termName, termSource } from './coreValues';
 
 /** What a date or a number is for this student, and where that comes from. */
 const ownTerm = z.object({
@@ -18,7 +18,7 @@ export const termForum = z.object({
   id,
   title: z.string(),
   unitId: id.nullable(),
-  phase: z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']),
+  phase,
   /** Whether it is asked of the student. */
   asked: z.boolean(),
   slots: z.array(slot),

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { id, instant, personName } from './basics';
 import { endpoint } from './endpoint';
-import { phaseReason, sealedScopes } from './coreValues';
+import { phase, phaseReason, sealedScopes } from './coreValues';
 
 const standing = z.object({
-  phase: z.enum(['absent', 'locked', 'announced', 'readOnly', 'open']),
+  phase,
   reason: phaseReason,
   sealed: sealedScopes,
 });

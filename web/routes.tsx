@@ -64,7 +64,7 @@ function NobodyThen() {
   return (
     <Frame course={null}>
       <Empty
-        title="Nobody there then"
+        title="Not in the course at that time"
         action={
           <button
             type="button"

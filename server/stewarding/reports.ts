@@ -101,7 +101,7 @@ export async function reportsIn(
   });
 }
 
-/** Puts away the reports of a post that wait, once staff have done about it what there is to do. */
+/** Settles the open reports of a post, once staff have dealt with it. */
 export function settleReports(
   db: Db,
   course: InCourse,

@@ -76,9 +76,9 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
       case 'noQuestions':
         return ['No questions yet.', 'List at least one question, or let students answer the prompt.'];
       case 'emptyPrompt':
-        return ['The prompt is empty.', 'Students are asked to answer it; write what they are to answer.'];
+        return ['The prompt is empty.', 'Students are asked to answer it. Write the question first.'];
       case 'dueOutsideTerm':
-        return ['Outside the term.', `It is due ${date('due')}; look at the year.`];
+        return ['Outside the term.', `It is due ${date('due')}. Check the year.`];
       case 'dueOutsidePosting':
         return [
           'Due after posting has closed.',
