@@ -2,8 +2,9 @@ import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
 import { mayDo } from '../../core/access/mayDo';
-import { newestVersion, openChange } from '../../core/course/approval';
+import { newestVersion } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
+import { decisionsOf, type ApprovalAct } from '../../core/stewarding/decisionsOf';
 import { inTheWay, type InTheWay } from '../../core/stewarding/inTheWay';
 import { branchBelow } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/inCourse';
@@ -25,13 +26,6 @@ const PASSED: Record<InTheWay, string> = {
   notOfTheClass: 'is not a post of the class',
 };
 
-const STATES = {
-  approve: 'approved',
-  return: 'returned',
-  hold: 'held',
-  unhold: 'approved',
-  waitAgain: 'held',
-} as const;
 const RECORDED = {
   remove: 'post.removed',
   restore: 'post.restored',
@@ -42,33 +36,18 @@ const RECORDED = {
   waitAgain: 'post.held',
 } as const;
 
-/** The versions before the change that an act is about; undefined where it is about the post as a whole. */
-function standingFor(act: keyof typeof STATES, post: Post, now: number): number | undefined {
-  if (act === 'hold' || act === 'unhold') return undefined;
-  if (act === 'waitAgain') return post.approvals.findLast(({ at }) => at <= now)?.standing;
-  return openChange(post, now)?.standing;
-}
-
-/** Has a change that was open before its post was held as a whole be open again. */
-async function keepOpenChange(trx: Trx, post: Post, by: string, now: number): Promise<void> {
-  const until = post.approvals.filter(({ at }) => at <= now);
-  const before = until[until.findLastIndex(({ standing }) => standing === undefined) - 1];
-  if (before?.standing === undefined || before.state === 'approved') return;
-  await keepDecision(trx, post.id, { at: now, state: before.state, standing: before.standing }, by);
-}
-
 async function decide(
   trx: Trx,
-  act: keyof typeof STATES,
+  act: ApprovalAct,
   post: Post,
   by: string,
   why: string | null,
   now: number,
 ): Promise<void> {
-  const standing = standingFor(act, post, now);
-  await keepDecision(trx, post.id, { at: now, state: STATES[act], standing }, by, why);
-  if (act === 'unhold') await keepOpenChange(trx, post, by, now);
+  const decisions = decisionsOf(act, post, now);
+  for (const decision of decisions) await keepDecision(trx, post.id, decision, by, why);
   if (act === 'approve') await showVersion(trx, post.id, newestVersion(post, now), now);
+  const standing = decisions.at(-1)!.standing;
   if (act === 'waitAgain' && standing !== undefined) {
     await forgetMentionsSince(trx, post.id, post.approvals.at(-1)!.at);
     await showVersion(trx, post.id, standing, now);
