@@ -4,7 +4,7 @@ import { courseDataOf, type CourseData } from '../core/course/courseData';
 import type { Forum } from '../core/course/forum';
 import type { Post } from '../core/course/post';
 import type { Student } from '../core/course/roster';
-import { CLASS_SPACE } from '../core/access/space';
+import { CLASS_SPACE } from '../core/terms/space';
 import { DAY, HOUR } from '../core/time/instant';
 import { when } from './course';
 import { steadyRandom } from './prose';

@@ -1,7 +1,7 @@
 import { newForum } from '../contract/newForum';
 import { textOf } from '../core/text/textOf';
 import { countWords } from '../core/text/words';
-import { CLASS_SPACE } from '../core/access/space';
+import { CLASS_SPACE } from '../core/terms/space';
 import { MINUTE } from '../core/time/instant';
 import { openDatabase, type Db } from '../server/db/open';
 import { when } from './course';

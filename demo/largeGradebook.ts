@@ -1,5 +1,5 @@
 import { newForum } from '../contract/newForum';
-import { CLASS_SPACE } from '../core/access/space';
+import { CLASS_SPACE } from '../core/terms/space';
 import { NO_DECISIONS } from '../core/scoring/suggest';
 import { textOf } from '../core/text/textOf';
 import { DAY, HOUR } from '../core/time/instant';

@@ -4,11 +4,11 @@ import type { Id } from '../course/id';
 import type { Person, Student } from '../course/roster';
 import type { Instant } from '../time/instant';
 import { hasEnded } from '../time/minute';
-import { askedOf } from './asked';
+import { askedOf } from '../terms/asked';
 import { phaseFor, type Phase, type PhaseReason } from './phase';
-import { resolveTerms, type ResolvedTerms } from './resolveTerms';
+import { resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
 import { sealedScopes, type SealedScopes } from './seal';
-import { spaceOf } from './space';
+import { spaceOf } from '../terms/space';
 
 /** What a member of staff may receive in a forum. (rules §3) */
 export interface StaffAccess {

@@ -4,10 +4,10 @@ import type { Student } from '../course/roster';
 import { isCounted } from '../participation/counted';
 import type { Instant } from '../time/instant';
 import { hasEnded, hasOpened } from '../time/minute';
-import { inAudience } from './audience';
+import { inAudience } from '../terms/audience';
 import { unmetPrerequisites } from './prerequisite';
-import type { ResolvedTerms } from './resolveTerms';
-import { spaceOf } from './space';
+import type { ResolvedTerms } from '../terms/resolveTerms';
+import { spaceOf } from '../terms/space';
 
 /** What a forum is to a student at an instant; the table in rules §3 says what each gives. */
 export type Phase = 'absent' | 'locked' | 'announced' | 'readOnly' | 'open';

@@ -2,7 +2,7 @@ import type { CourseData } from '../course/courseData';
 import type { Forum, Prerequisite } from '../course/forum';
 import type { Student } from '../course/roster';
 import { participationOf } from '../participation/participationOf';
-import { WHOLE } from '../scoring/points';
+import { WHOLE } from '../course/points';
 import type { Instant } from '../time/instant';
 
 /**

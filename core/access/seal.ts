@@ -5,7 +5,7 @@ import { existsAt, isRemovedAt, type Post } from '../course/post';
 import type { Instant } from '../time/instant';
 import { lateFrom } from '../time/dueDate';
 import { endsAt } from '../time/minute';
-import type { ResolvedTerms } from './resolveTerms';
+import type { ResolvedTerms } from '../terms/resolveTerms';
 
 /**
  * The instant at which a student's own post unseals: that of the first of their revisions that count, what was given back

@@ -7,8 +7,8 @@ import { accessTo, type StudentAccess } from './accessTo';
 import { postsInPlace } from './mayRead';
 import { nextChange } from './nextChange';
 import { readable, sealedCount } from './readable';
-import { holdOf } from './hold';
-import { spaceOf } from './space';
+import { holdOf } from '../course/hold';
+import { spaceOf } from '../terms/space';
 
 describe('secrecy, in every kind of forum', () => {
   it('a student receives nothing of another space, journal, sealed question, aside, held or returned post', () => {

@@ -1,6 +1,6 @@
 import type { Part } from '../course/evaluation';
 import { rangeOf } from '../scoring/kinds/rubric';
-import type { Points } from '../scoring/points';
+import type { Points } from '../course/points';
 import type { Check } from './check';
 import { finding } from './finding';
 

@@ -1,5 +1,5 @@
-import type { Asked } from '../access/asked';
-import type { ResolvedTerms } from '../access/resolveTerms';
+import type { Asked } from '../terms/asked';
+import type { ResolvedTerms } from '../terms/resolveTerms';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';

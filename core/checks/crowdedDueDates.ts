@@ -1,5 +1,5 @@
-import { asked } from '../access/asked';
-import { resolveTerms } from '../access/resolveTerms';
+import { asked } from '../terms/asked';
+import { resolveTerms } from '../terms/resolveTerms';
 import type { CourseData } from '../course/courseData';
 import type { Id } from '../course/id';
 import { HOUR, type Instant } from '../time/instant';

@@ -1,4 +1,4 @@
-import { spaceOf } from '../access/space';
+import { spaceOf } from '../terms/space';
 import type { Id } from '../course/id';
 import type { CheckContext, Member } from './check';
 

@@ -1,4 +1,4 @@
-import type { ResolvedTerms } from '../access/resolveTerms';
+import type { ResolvedTerms } from '../terms/resolveTerms';
 import type { Alike, Member } from './check';
 
 /**

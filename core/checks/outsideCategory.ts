@@ -1,4 +1,4 @@
-import { WHOLE } from '../scoring/points';
+import { WHOLE } from '../course/points';
 import type { Check } from './check';
 import { finding } from './finding';
 

@@ -1,5 +1,5 @@
-import { resolveTerms } from '../access/resolveTerms';
-import { asked } from '../access/asked';
+import { resolveTerms } from '../terms/resolveTerms';
+import { asked } from '../terms/asked';
 import { lateFrom } from '../time/dueDate';
 import { endsAt, startsAt } from '../time/minute';
 import type { Check } from './check';

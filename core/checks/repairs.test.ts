@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isMoreGenerous, resolveTerms } from '../access/resolveTerms';
+import { isMoreGenerous, resolveTerms } from '../terms/resolveTerms';
 import type { DateName, Forum } from '../course/forum';
 import { DAY } from '../time/instant';
 import { at, course, forum, student, terms, type ForumSketch } from '../testing/fixtures';

@@ -1,4 +1,4 @@
-import { isMoreGenerous, resolveTerms } from '../access/resolveTerms';
+import { isMoreGenerous, resolveTerms } from '../terms/resolveTerms';
 import type { DateName, Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import { DAY, MINUTE, type Instant } from '../time/instant';

@@ -1,6 +1,6 @@
-import { asked } from '../access/asked';
-import { inAudience } from '../access/audience';
-import { resolveTerms, type ResolvedTerms } from '../access/resolveTerms';
+import { asked } from '../terms/asked';
+import { inAudience } from '../terms/audience';
+import { resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
 import type { Forum } from '../course/forum';
 import type { Alike, Check, CheckContext, Finding, Member } from './check';
 import { cannotReach } from './cannotReach';

@@ -1,4 +1,4 @@
-import { isMoreGenerous, resolveTerms, type ResolvedTerms } from '../access/resolveTerms';
+import { isMoreGenerous, resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
 import type { DateName, Forum, NumberName } from '../course/forum';
 import type { Student } from '../course/roster';
 import type { Alike, Check } from './check';

@@ -1,5 +1,5 @@
 import type { Instant } from '../time/instant';
-import type { Points } from '../scoring/points';
+import type { Points } from './points';
 import type { Forum } from './forum';
 import type { Id } from './id';
 import type { Post } from './post';

@@ -1,5 +1,5 @@
-import type { Percent, Points } from '../scoring/points';
-import type { SlotKind } from '../participation/slot';
+import type { Percent, Points } from './points';
+import type { SlotKind } from './slotKind';
 import type { Instant } from '../time/instant';
 import type { Id } from './id';
 

@@ -1,5 +1,5 @@
 import type { Instant, Minutes } from '../time/instant';
-import type { Percent } from '../scoring/points';
+import type { Percent } from './points';
 import type { Evaluation } from './evaluation';
 import type { Id } from './id';
 

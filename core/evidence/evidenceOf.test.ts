@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { resolveTerms } from '../access/resolveTerms';
+import { resolveTerms } from '../terms/resolveTerms';
 import type { Post } from '../course/post';
 import { at, forum, post, revision, student } from '../testing/fixtures';
 import { evidenceOf, type Version } from './evidenceOf';

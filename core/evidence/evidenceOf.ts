@@ -1,4 +1,4 @@
-import type { ResolvedTerms } from '../access/resolveTerms';
+import type { ResolvedTerms } from '../terms/resolveTerms';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import { createdAt, existsAt, isRemovedAt, type Post } from '../course/post';

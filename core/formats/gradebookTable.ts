@@ -1,5 +1,5 @@
 import type { Id } from '../course/id';
-import { decimal, type Points } from '../scoring/points';
+import { decimal, type Points } from '../course/points';
 import { plainCell } from './csv';
 
 /** An item as the head of a column names it. */

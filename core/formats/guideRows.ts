@@ -1,5 +1,5 @@
 import type { Basis, ChecklistItem, Criterion, CriterionLevel, ScaleLevel } from '../course/evaluation';
-import type { SlotKind } from '../participation/slot';
+import type { SlotKind } from '../course/slotKind';
 import type { Guide } from '../scoring/guide';
 import { plainCell } from './csv';
 

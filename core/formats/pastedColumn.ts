@@ -1,5 +1,5 @@
 import type { Id } from '../course/id';
-import type { Points } from '../scoring/points';
+import type { Points } from '../course/points';
 import { studentFinder, type NamedStudent, type RowOwner } from './gradebookTable';
 import { readPoints, type ReadCell } from './readPoints';
 

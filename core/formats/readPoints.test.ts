@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { decimal } from '../scoring/points';
+import { decimal } from '../course/points';
 import { describe, expect, it } from 'vitest';
 import { readPoints } from './readPoints';
 

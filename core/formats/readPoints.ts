@@ -1,4 +1,4 @@
-import type { Points } from '../scoring/points';
+import type { Points } from '../course/points';
 
 /** What a cell of a spreadsheet says, or why it says nothing that can be entered. */
 export type ReadCell =

@@ -1,5 +1,5 @@
 import { sumOf, type ExplanationLine } from '../scoring/explanation';
-import type { Points } from '../scoring/points';
+import type { Points } from '../course/points';
 import { itemPoints } from './itemPoints';
 
 /** A score as it is carried from one scale to another. Points in hundredths. */

@@ -1,5 +1,5 @@
 import { distributionOf, type Distribution } from '../scoring/distribution';
-import { divideRounded, type Points } from '../scoring/points';
+import { divideRounded, type Points } from '../course/points';
 
 /** How a column stands. Points in hundredths. */
 export interface ColumnFigures extends Distribution {

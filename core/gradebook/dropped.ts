@@ -1,5 +1,5 @@
 import type { Id } from '../course/id';
-import type { Points } from '../scoring/points';
+import type { Points } from '../course/points';
 
 /** An item of a student as dropping looks at it. Points in hundredths. */
 export interface Droppable {

@@ -1,5 +1,5 @@
 import type { Id } from '../course/id';
-import type { Percent, Points } from '../scoring/points';
+import type { Percent, Points } from '../course/points';
 import type { Instant } from '../time/instant';
 
 /** How an item's score is shown. (rules §7) */

@@ -1,4 +1,4 @@
-import { divideRounded, type Points } from '../scoring/points';
+import { divideRounded, type Points } from '../course/points';
 
 /**
  * A forum's points on the scale of the item it feeds: points times item maximum over forum maximum, rounded. (rules §7)

@@ -1,4 +1,4 @@
-import type { Percent } from '../scoring/points';
+import type { Percent } from '../course/points';
 import type { Letter } from './gradebook';
 
 /**

@@ -1,4 +1,4 @@
-import { divideRounded, WHOLE, type Percent, type Points } from '../scoring/points';
+import { divideRounded, WHOLE, type Percent, type Points } from '../course/points';
 import type { Item, Letter } from './gradebook';
 import { letterOf } from './letter';
 

@@ -1,5 +1,5 @@
 import type { Id } from '../course/id';
-import { divideRounded, WHOLE, type Percent, type Points } from '../scoring/points';
+import { divideRounded, WHOLE, type Percent, type Points } from '../course/points';
 import { dropped } from './dropped';
 import type { Category, Cell, Gradebook, Item } from './gradebook';
 import { letterOf } from './letter';

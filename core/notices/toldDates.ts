@@ -1,4 +1,4 @@
-import type { ResolvedTerms } from '../access/resolveTerms';
+import type { ResolvedTerms } from '../terms/resolveTerms';
 import type { ToldDates } from './notice';
 
 /** The dates of a forum as a student is told them: their own resolved ones, without grace. (rules §1, §2) */

@@ -1,15 +1,16 @@
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Post } from '../course/post';
-import type { Asked } from '../access/asked';
-import type { ResolvedTerms } from '../access/resolveTerms';
+import type { Asked } from '../terms/asked';
+import type { ResolvedTerms } from '../terms/resolveTerms';
 import { daysLate, isLate } from '../time/dueDate';
 import type { Instant } from '../time/instant';
 import { hasEnded } from '../time/minute';
 import { attachedSince } from './metAt';
 import { compareFillers, fillOrder, onlyWithChange, type Filler } from './fillOrder';
 import { isPeerReply } from './peerReply';
-import type { Slot, SlotKind } from './slot';
+import type { SlotKind } from '../course/slotKind';
+import type { Slot } from './slot';
 
 interface Ground {
   readonly forum: Forum;

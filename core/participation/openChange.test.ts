@@ -4,7 +4,7 @@ import { accessTo } from '../access/accessTo';
 import { unsealedBy } from '../access/seal';
 import { mayKnowVersion, versionRead } from '../access/versionRead';
 import { standingVersion, versionsThatStood, type ApprovalDecision } from '../course/approval';
-import { CLASS_SPACE } from '../access/space';
+import { CLASS_SPACE } from '../terms/space';
 import { asPerson, at, course, forum, instructor, post, revision, student } from '../testing/fixtures';
 import { changeSince } from './changedSince';
 import { attachedSince, metAt, ownWords } from './metAt';

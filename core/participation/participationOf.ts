@@ -1,5 +1,5 @@
-import { askedOf, type NotAskedReason } from '../access/asked';
-import { resolveTerms, type ResolvedTerms } from '../access/resolveTerms';
+import { askedOf, type NotAskedReason } from '../terms/asked';
+import { resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Post } from '../course/post';

@@ -1,8 +1,6 @@
 import type { Id } from '../course/id';
+import type { SlotKind } from '../course/slotKind';
 import type { Instant } from '../time/instant';
-
-/** The kinds of required posts, in slot order. (rules §5) */
-export type SlotKind = 'initial' | 'attachment' | 'reply' | 'post';
 
 /**
  * How a required post stands: met on time, met late, there but too short, held, still open, or missed. (rules §5)

@@ -7,7 +7,7 @@ import type { Student } from '../course/roster';
 import type { Instant } from '../time/instant';
 import { participationOf, type Participation } from './participationOf';
 import { isPeerReply } from './peerReply';
-import type { SlotKind } from './slot';
+import type { SlotKind } from '../course/slotKind';
 
 /**
  * Why a post fills no required post: it does not count (removed, held, returned, an aside); it answers staff, its own author,

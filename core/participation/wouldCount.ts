@@ -1,5 +1,5 @@
-import { holdOf } from '../access/hold';
-import { spaceOf } from '../access/space';
+import { holdOf } from '../course/hold';
+import { spaceOf } from '../terms/space';
 import { standingVersion } from '../course/approval';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';

@@ -1,14 +1,14 @@
-import { asked, type NotAskedReason } from '../access/asked';
-import { inAudience } from '../access/audience';
-import { resolveTerms } from '../access/resolveTerms';
+import { asked, type NotAskedReason } from '../terms/asked';
+import { inAudience } from '../terms/audience';
+import { resolveTerms } from '../terms/resolveTerms';
 import { sealLiftsAt } from '../access/seal';
-import { spaceOf } from '../access/space';
+import { spaceOf } from '../terms/space';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Student } from '../course/roster';
 import { slotsOf } from '../scoring/basis';
 import { fillSlots } from '../participation/fillSlots';
-import { divideRounded, WHOLE, type Points } from '../scoring/points';
+import { divideRounded, WHOLE, type Points } from '../course/points';
 import type { Instant } from '../time/instant';
 
 /** One thing a student will live through in a forum. Instants in UTC ms, points in hundredths. */

@@ -1,6 +1,6 @@
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
-import { divideRounded, type Points } from './points';
+import { divideRounded, type Points } from '../course/points';
 
 /** What one evaluator made of a student. */
 export interface Reading {

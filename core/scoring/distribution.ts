@@ -1,4 +1,4 @@
-import { divideRounded, type Points } from './points';
+import { divideRounded, type Points } from '../course/points';
 
 /** Into how many equal stretches of the maximum scores are counted. */
 export const STRETCHES = 10;

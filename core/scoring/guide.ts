@@ -1,7 +1,7 @@
 import type { ChecklistItem, Criterion, Evaluation, Part, ScaleLevel } from '../course/evaluation';
 import type { Id } from '../course/id';
 import { rangeOf } from './kinds/rubric';
-import type { Points } from './points';
+import type { Points } from '../course/points';
 
 /** What a part is judged by, apart from any forum: a rubric, a checklist, or a scale of levels. */
 export type Guide = { readonly title: string } & (

@@ -1,6 +1,6 @@
 import type { Lateness } from '../course/evaluation';
 import type { Slot } from '../participation/slot';
-import { divideRounded, WHOLE, type Percent, type Points } from './points';
+import { divideRounded, WHOLE, type Percent, type Points } from '../course/points';
 
 /**
  * What lateness takes from one slot's share: nothing, p percent a day up to c percent, or all of it. (rules §6, step 2)

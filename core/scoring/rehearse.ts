@@ -2,7 +2,7 @@ import type { Forum } from '../course/forum';
 import type { Instant } from '../time/instant';
 import type { Done } from './basis';
 import { decisionProblem } from './kinds/partKinds';
-import type { Points } from './points';
+import type { Points } from '../course/points';
 import { suggest, type Decisions, type Suggestion } from './suggest';
 
 /**

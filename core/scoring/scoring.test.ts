@@ -7,7 +7,7 @@ import { participationOf } from '../participation/participationOf';
 import { at, course, forum, post, revision, student, terms, type ForumSketch } from '../testing/fixtures';
 import { sumOf } from './explanation';
 import { gateState } from './gate';
-import { divideRounded } from './points';
+import { divideRounded } from '../course/points';
 import { NO_DECISIONS, suggest, type Decisions } from './suggest';
 
 const ines = student('ines');

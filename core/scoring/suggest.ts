@@ -8,7 +8,7 @@ import { gateState, type GateState } from './gate';
 import type { PartContext, PartDecision } from './kinds/partKind';
 import { kindOf, valueOf } from './kinds/partKinds';
 import { lessen } from './lateness';
-import type { Points } from './points';
+import type { Points } from '../course/points';
 
 /** What the evaluator has decided about a student's score. Points in hundredths. */
 export interface Decisions {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { spaceOf } from '../access/space';
+import { spaceOf } from '../terms/space';
 import type { ApprovalDecision } from '../course/approval';
 import type { Forum, Openings, Readers } from '../course/forum';
 import type { Post } from '../course/post';

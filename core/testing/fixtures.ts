@@ -2,7 +2,7 @@ import { courseDataOf, type CourseData, type ScoreFacts } from '../course/course
 import type { Forum, OwnTerms, Required, Schedule } from '../course/forum';
 import type { Post, Revision } from '../course/post';
 import type { Person, Student } from '../course/roster';
-import { CLASS_SPACE } from '../access/space';
+import { CLASS_SPACE } from '../terms/space';
 import { fromWallClock } from '../time/wallClock';
 
 /** The zone of every example. */

@@ -1,5 +1,5 @@
 import type { Transaction } from 'kysely';
-import { holdOf } from '../../core/access/hold';
+import { holdOf } from '../../core/course/hold';
 import { openChange, standingVersion, type ApprovalDecision } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
 import type { RichNode } from '../../core/text/richText';

@@ -1,7 +1,7 @@
 import { mayDo } from '../../core/access/mayDo';
 import { sealLiftsAt } from '../../core/access/seal';
 import { sealedCount } from '../../core/access/readable';
-import { resolveTerms, type ResolvedTerms } from '../../core/access/resolveTerms';
+import { resolveTerms, type ResolvedTerms } from '../../core/terms/resolveTerms';
 import { isWaiting } from '../../core/stewarding/inTheWay';
 import type { Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';

@@ -2,7 +2,7 @@ import type { PostBody } from '../../contract/posts';
 import type { FileView } from '../../contract/files';
 import { mayDo } from '../../core/access/mayDo';
 import type { PostInPlace } from '../../core/access/mayRead';
-import { divideRounded } from '../../core/scoring/points';
+import { divideRounded } from '../../core/course/points';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';
 import type { OpenForum } from './access';

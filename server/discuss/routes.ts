@@ -2,7 +2,7 @@ import type { Express } from 'express';
 import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/discuss';
 import { mayDo } from '../../core/access/mayDo';
-import { spaceOf } from '../../core/access/space';
+import { spaceOf } from '../../core/terms/space';
 import { wouldCount, type Planned } from '../../core/participation/wouldCount';
 import type { RichNode } from '../../core/text/richText';
 import type { Deps } from '../deps';

@@ -3,7 +3,7 @@ import { accessTo } from '../../core/access/accessTo';
 import { asideWith } from '../../core/access/asideWith';
 import type { Forum } from '../../core/course/forum';
 import { mayDo } from '../../core/access/mayDo';
-import { spaceOf } from '../../core/access/space';
+import { spaceOf } from '../../core/terms/space';
 import type { AttachedFile } from '../../contract/files';
 import { mentionsIn } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';

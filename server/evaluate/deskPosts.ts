@@ -5,7 +5,7 @@ import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { changeSince } from '../../core/participation/changedSince';
 import { isCounted } from '../../core/participation/counted';
 import type { Participation } from '../../core/participation/participationOf';
-import { divideRounded } from '../../core/scoring/points';
+import { divideRounded } from '../../core/course/points';
 import type { InCourse } from '../course/inCourse';
 import type { Database } from '../db/schema';
 import type { OpenForum } from '../discuss/access';

@@ -1,6 +1,6 @@
 import type { Transaction } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
-import { decimal } from '../../core/scoring/points';
+import { decimal } from '../../core/course/points';
 import type { Decisions, Suggestion } from '../../core/scoring/suggest';
 import { fillInText, type Filling } from '../../core/text/fillIn';
 import type { RichNode } from '../../core/text/richText';

@@ -1,4 +1,4 @@
-import { decimal } from '../../core/scoring/points';
+import { decimal } from '../../core/course/points';
 import { decisionProblem } from '../../core/scoring/kinds/partKinds';
 import type { DeskView, Passage } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';

@@ -1,5 +1,5 @@
 import { csvFile } from '../../core/formats/csv';
-import { decimal } from '../../core/scoring/points';
+import { decimal } from '../../core/course/points';
 import { itemHeads, PERSON_HEADS, stampHead, TOTAL_HEADS } from '../../core/formats/gradebookTable';
 import type { InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';

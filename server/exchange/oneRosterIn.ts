@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { decimal } from '../../core/scoring/points';
+import { decimal } from '../../core/course/points';
 import { createHash } from 'node:crypto';
 import type { CellChange, CellValue } from '../../contract/cells';
 import type { OneRosterRead } from '../../contract/oneRoster';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { decimal } from '../../core/scoring/points';
+import { decimal } from '../../core/course/points';
 import type { CellValue } from '../../contract/cells';
 import type { GradebookFileRead } from '../../contract/gradebookFile';
 import { plainCell } from '../../core/formats/csv';

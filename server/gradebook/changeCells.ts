@@ -10,7 +10,7 @@ import type { Db } from '../db/open';
 import { forumData } from '../discuss/forumData';
 import { excuse } from '../evaluate/excuse';
 import { giveDecided, withTotal } from '../evaluate/giveDecided';
-import { decimal } from '../../core/scoring/points';
+import { decimal } from '../../core/course/points';
 import { keepScore, type StoredScore } from '../evaluate/keepScore';
 import { isSecond, readingsFor } from '../evaluate/readings';
 import { notFound, Problem, wrongField } from '../http/problem';

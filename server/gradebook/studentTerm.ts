@@ -1,6 +1,6 @@
 import type { StudentTerm, TermForum } from '../../contract/studentTerm';
 import { accessTo } from '../../core/access/accessTo';
-import type { ResolvedTerms } from '../../core/access/resolveTerms';
+import type { ResolvedTerms } from '../../core/terms/resolveTerms';
 import type { CourseData } from '../../core/course/courseData';
 import type { Forum } from '../../core/course/forum';
 import { existsAt, type Post } from '../../core/course/post';

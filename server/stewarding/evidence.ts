@@ -1,5 +1,5 @@
-import { resolveTerms } from '../../core/access/resolveTerms';
-import { spaceOf } from '../../core/access/space';
+import { resolveTerms } from '../../core/terms/resolveTerms';
+import { spaceOf } from '../../core/terms/space';
 import type { Post } from '../../core/course/post';
 import type { Student } from '../../core/course/roster';
 import { evidenceOf, type Evidence, type EvidenceMark, type Version } from '../../core/evidence/evidenceOf';

@@ -2,8 +2,8 @@ import type { StewardingView, StewardedThread, WaitingPost } from '../../contrac
 import { openChange } from '../../core/course/approval';
 import { isWaiting } from '../../core/stewarding/inTheWay';
 import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
-import { asked } from '../../core/access/asked';
-import { resolveTerms } from '../../core/access/resolveTerms';
+import { asked } from '../../core/terms/asked';
+import { resolveTerms } from '../../core/terms/resolveTerms';
 import { unansweredIn } from '../../core/conversation/unanswered';
 import { worksWith, type InCourse } from '../course/inCourse';
 import type { Db } from '../db/open';

@@ -1,5 +1,5 @@
 import type { Id } from '../../course/id';
-import { decimal, type Points } from '../../scoring/points';
+import { decimal, type Points } from '../../course/points';
 import type { TableRow, Tables } from './tables';
 
 /** A course as it goes out. Days are those of the course's calendar, `2026-02-23`. */

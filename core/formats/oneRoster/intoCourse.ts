@@ -1,4 +1,4 @@
-import type { Points } from '../../scoring/points';
+import type { Points } from '../../course/points';
 import { NO_CATEGORY } from './fromCourse';
 import type { Tables } from './tables';
 

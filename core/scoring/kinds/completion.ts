@@ -1,6 +1,6 @@
 import type { CompletionPart } from '../../course/evaluation';
 import { isMade, type Slot } from '../../participation/slot';
-import { divideRounded, type Points } from '../points';
+import { divideRounded, type Points } from '../../course/points';
 import type { PartKind, PartValue } from './partKind';
 
 function share(part: CompletionPart, made: number, of: number): Points {

@@ -1,5 +1,5 @@
 import type { LevelsPart } from '../../course/evaluation';
-import { divideRounded, WHOLE } from '../points';
+import { divideRounded, WHOLE } from '../../course/points';
 import { waiting, type DecisionProblem, type PartKind, type PartValue } from './partKind';
 
 /** The chosen level's share of the maximum, rounded once; incomplete until one is chosen. (rules §6) */

@@ -5,7 +5,7 @@ import type { Post } from '../../course/post';
 import type { Slot } from '../../participation/slot';
 import type { Instant } from '../../time/instant';
 import type { ExplanationLine } from '../explanation';
-import type { Points } from '../points';
+import type { Points } from '../../course/points';
 
 /** What was decided about one criterion of a rubric. */
 export interface CriterionDecision {

@@ -1,6 +1,6 @@
 import type { RatingsPart } from '../../course/evaluation';
 import { ratingsAt } from '../../course/post';
-import { divideRounded } from '../points';
+import { divideRounded } from '../../course/points';
 import type { PartKind, PartValue } from './partKind';
 import { withoutPosts } from './withoutPosts';
 

@@ -1,5 +1,5 @@
 import type { Criterion, RubricPart } from '../../course/evaluation';
-import type { Points } from '../points';
+import type { Points } from '../../course/points';
 import {
   outOfRange,
   waiting,

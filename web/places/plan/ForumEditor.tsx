@@ -1,7 +1,7 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
-import { inAudience } from '../../../core/access/audience';
+import { inAudience } from '../../../core/terms/audience';
 import { forumOf, type ForumSettings } from '../../../contract/forumSettings';
 import type { ForumForEdit, PlanView } from '../../../contract/plan';
 import { isBlank } from '../../../contract/richText';

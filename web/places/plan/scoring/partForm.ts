@@ -1,5 +1,5 @@
 import type { Basis, Combination, Part } from '../../../../core/course/evaluation';
-import type { SlotKind } from '../../../../core/participation/slot';
+import type { SlotKind } from '../../../../core/course/slotKind';
 import { maximumWords } from '../../../ui/pointWords';
 import type { FieldReader } from '../fieldReader';
 

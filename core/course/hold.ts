@@ -1,6 +1,6 @@
-import { approvalAt, openChange } from '../course/approval';
-import type { Forum } from '../course/forum';
-import { existsAt, type Post } from '../course/post';
+import { approvalAt, openChange } from './approval';
+import type { Forum } from './forum';
+import { existsAt, type Post } from './post';
 import type { Instant } from '../time/instant';
 
 /**
