@@ -3,9 +3,9 @@ import { z } from 'zod';
 import { endpoint } from '../contract/endpoint';
 import { createApp } from '../server/app';
 import { assemble, begin } from '../server/assemble';
-import { CourseClock } from '../server/clock';
+import { CourseClock } from '../server/clock/clock';
 import { openDatabase } from '../server/db/open';
-import { forPerson } from '../server/http/register';
+import { serving } from '../server/http/serving';
 import { folderTransport } from '../server/mail/transport';
 import { listen } from '../server/serve';
 
@@ -13,6 +13,7 @@ import { listen } from '../server/serve';
 const constant = endpoint({
   method: 'get',
   path: '/api/constant',
+  who: 'person',
   summary: 'A constant',
   answer: z.object({ ok: z.boolean() }),
 });
@@ -27,7 +28,7 @@ async function main(): Promise<void> {
   const deps = assemble({ db, clock, log, dataFolder, transport, address: 'http://localhost', demo: null });
   const app = createApp(deps, {
     webFolder: null,
-    more: (to) => forPerson(to, deps, constant, () => Promise.resolve({ ok: true })),
+    more: (to) => serving(to, deps)(constant, () => Promise.resolve({ ok: true })),
   });
   const { port } = await listen(app, Number(process.env.PORT ?? 0), '127.0.0.1');
   await begin(deps);

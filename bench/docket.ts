@@ -5,13 +5,13 @@ import { setImmediate as nextTurn } from 'node:timers/promises';
 import { newForum } from '../contract/newForum';
 import { when } from '../demo/course';
 import { layOutLargeForum } from '../demo/largeForum';
-import { CourseCache } from '../server/course/courseCache';
-import type { InCourse } from '../server/course/inCourse';
+import { CourseCache } from '../server/course/setup/courseCache';
+import type { InCourse } from '../server/course/setup/inCourse';
 import { openDatabase } from '../server/db/open';
 import { desk } from '../server/evaluate/desk';
 import { docket } from '../server/evaluate/docket';
 import { Rehearsals } from '../server/evaluate/rehearsals';
-import { forumForEdit } from '../server/plan/forumRow';
+import { forumForEdit } from '../server/course/forums/forumRow';
 import { middleOf } from './middleOf';
 import type { Row } from './row';
 

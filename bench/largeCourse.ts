@@ -1,6 +1,6 @@
 import { countStates, docket } from '../server/evaluate/docket';
-import type { CourseSetup } from '../server/course/courseCache';
-import { personOf, type InCourse } from '../server/course/inCourse';
+import type { CourseSetup } from '../server/course/setup/courseCache';
+import { personOf, type InCourse } from '../server/course/setup/inCourse';
 import type { Db } from '../server/db/open';
 import { forumLines } from '../server/discuss/forumLines';
 import { keepDates } from '../server/notices/keepDates';

@@ -16,6 +16,7 @@ const adminCourse = z.object({
 export const listAllCourses = endpoint({
   method: 'get',
   path: '/api/admin/courses',
+  who: 'admin',
   summary: 'Every course (administrator)',
   query: page,
   answer: z.object({ rows: z.array(adminCourse), paging }),
@@ -24,6 +25,7 @@ export const listAllCourses = endpoint({
 export const makeCourse = endpoint({
   method: 'put',
   path: '/api/admin/courses/:course',
+  who: 'admin',
   summary: 'Make a course; the same id sent twice is one course (administrator)',
   params: z.strictObject({ course: id }),
   body: z
@@ -55,6 +57,7 @@ export type AdminPerson = z.infer<typeof adminPerson>;
 export const listAllPeople = endpoint({
   method: 'get',
   path: '/api/admin/people',
+  who: 'admin',
   summary: 'Every person (administrator)',
   query: page,
   answer: z.object({ rows: z.array(adminPerson), paging }),
@@ -65,6 +68,7 @@ const personParams = z.strictObject({ person: id });
 export const savePerson = endpoint({
   method: 'put',
   path: '/api/admin/people/:person',
+  who: 'admin',
   summary: 'Make or change a person (administrator)',
   params: personParams,
   body: memberFields
@@ -76,6 +80,7 @@ export const savePerson = endpoint({
 export const setRole = endpoint({
   method: 'put',
   path: '/api/admin/people/:person/roles',
+  who: 'admin',
   summary: 'Give a person a role in a course, or none (administrator)',
   params: personParams,
   body: z.strictObject({ courseId: id, role: role.nullable() }),
@@ -85,6 +90,7 @@ export const setRole = endpoint({
 export const makePersonLink = endpoint({
   method: 'post',
   path: '/api/admin/people/:person/link',
+  who: 'admin',
   summary: 'A one-time link to set a password; with reset, the old one stops working at once (administrator)',
   params: personParams,
   body: z.strictObject({ reset: z.boolean() }),
@@ -96,6 +102,7 @@ const linkParams = z.strictObject({ token: z.string().regex(/^[A-Za-z0-9_-]{20,8
 export const readLink = endpoint({
   method: 'get',
   path: '/api/links/:token',
+  who: 'open',
   summary: 'Whose one-time link this is',
   params: linkParams,
   answer: z.object({ name: z.string(), email: z.string(), expiresAt: instant }),
@@ -104,6 +111,7 @@ export const readLink = endpoint({
 export const setPassword = endpoint({
   method: 'post',
   path: '/api/links/:token',
+  who: 'open',
   summary: 'Set a password with a one-time link',
   params: linkParams,
   body: z.strictObject({

@@ -28,6 +28,7 @@ export const cellRefusals = z.array(cellRefusal);
 export const changeCells = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/cells',
+  who: 'staff',
   largest: WHOLE_FILE,
   summary: 'Enter scores, excuse or clear in cells; all of them or none (staff)',
   params: courseParams,
@@ -72,6 +73,7 @@ export type CellDetail = z.infer<typeof cellDetail>;
 export const getCell = endpoint({
   method: 'get',
   path: '/api/courses/:course/gradebook/items/:item/cells/:student',
+  who: 'staff',
   summary: 'A cell with its remark and its history (staff)',
   params: cellParams,
   answer: cellDetail,
@@ -80,6 +82,7 @@ export const getCell = endpoint({
 export const remarkCell = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item/cells/:student/remark',
+  who: 'staff',
   summary: 'Write the remark of a cell entered by hand (staff)',
   params: cellParams,
   body: z.strictObject({

@@ -7,6 +7,7 @@ import { distribution } from './coreValues';
 export const getGiven = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/given',
+  who: 'staff',
   summary: 'How what was given in a forum is spread, by evaluator (staff)',
   params: forumParams,
   answer: z.object({
@@ -19,6 +20,7 @@ export const getGiven = endpoint({
 export const listAlike = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/alike',
+  who: 'staff',
   summary: 'Other students whose work was given the same level, with the posts it was given for (staff)',
   params: forumParams,
   query: z.strictObject({

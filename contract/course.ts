@@ -29,6 +29,7 @@ export type CourseFrame = z.infer<typeof courseFrame>;
 export const getCourse = endpoint({
   method: 'get',
   path: '/api/courses/:course',
+  who: 'member',
   summary: 'The course',
   params: courseParams,
   answer: courseFrame,

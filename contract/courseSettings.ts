@@ -68,6 +68,7 @@ export type CourseSettingsView = z.infer<typeof settingsView>;
 export const getCourseSettings = endpoint({
   method: 'get',
   path: '/api/courses/:course/settings',
+  who: 'staff',
   summary: 'The settings of a course (staff)',
   params: courseParams,
   answer: settingsView,
@@ -76,6 +77,7 @@ export const getCourseSettings = endpoint({
 export const saveCourseSettings = endpoint({
   method: 'put',
   path: '/api/courses/:course/settings',
+  who: 'instructor',
   summary: 'Change the settings of a course (instructor)',
   params: courseParams,
   body: z.strictObject({

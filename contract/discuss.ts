@@ -50,6 +50,7 @@ export type ForumLine = z.infer<typeof forumLine>;
 export const listForums = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums',
+  who: 'member',
   summary: 'The forums a person may open',
   params: courseParams,
   answer: z.object({ forums: z.array(forumLine) }),
@@ -162,6 +163,7 @@ export type ForumView = z.infer<typeof forumView>;
 export const getForum = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum',
+  who: 'member',
   summary: 'A forum with the posts a person may read',
   params: forumParams,
   answer: forumView,
@@ -170,6 +172,7 @@ export const getForum = endpoint({
 export const getChanged = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/changed',
+  who: 'member',
   summary: 'A forum with only those of its posts that changed; those a person may not read are left out',
   params: forumParams,
   query: z.strictObject({
@@ -182,6 +185,7 @@ export const getChanged = endpoint({
 export const getBodies = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/bodies',
+  who: 'member',
   summary: 'What some posts of a forum say; those a person may not read are left out',
   params: forumParams,
   query: z.strictObject({
@@ -194,6 +198,7 @@ export const getBodies = endpoint({
 export const writePost = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/posts',
+  who: 'member',
   summary: 'Write a post; the same id sent twice is one post',
   params: forumParams,
   body: z.strictObject({
@@ -218,6 +223,7 @@ export const writePost = endpoint({
 export const editPost = endpoint({
   method: 'patch',
   path: '/api/courses/:course/forums/:forum/posts/:post',
+  who: 'member',
   summary: 'Change a post; the version before is kept',
   params: postParams,
   body: z.strictObject({
@@ -231,6 +237,7 @@ export const editPost = endpoint({
 export const removePost = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/posts/:post',
+  who: 'member',
   summary: 'Remove a post',
   params: postParams,
   answer: done,
@@ -239,6 +246,7 @@ export const removePost = endpoint({
 export const restorePost = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/posts/:post/restore',
+  who: 'member',
   summary: 'Put a removed post back: staff any, a student what they removed themselves',
   params: postParams,
   answer: done,
@@ -247,6 +255,7 @@ export const restorePost = endpoint({
 export const getWouldCount = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/would',
+  who: 'member',
   summary:
     'What a post would count as if a student sent it now, by its words; nothing where nothing is required',
   params: forumParams,
@@ -262,6 +271,7 @@ export const getWouldCount = endpoint({
 export const strikeQuote = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/quoted/:source',
+  who: 'staff',
   summary: 'Strike what a post quotes from another, or bring it back (staff)',
   params: postParams.extend({ source: id }),
   body: z.strictObject({ struck: z.boolean() }),
@@ -271,6 +281,7 @@ export const strikeQuote = endpoint({
 export const getMentionable = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/people',
+  who: 'member',
   summary: 'Who can be mentioned in a post: those who read the conversation it stands in',
   params: forumParams,
   query: z.strictObject({
@@ -285,6 +296,7 @@ export const getMentionable = endpoint({
 export const setNod = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/nod',
+  who: 'member',
   summary: 'Nod to a post (1) or rate it from 1 to 5; null takes it back',
   params: postParams,
   body: z.strictObject({ value: z.int().min(1).max(5).nullable() }),
@@ -312,6 +324,7 @@ export type PostVersions = z.infer<typeof postVersions>;
 export const getRevisions = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/posts/:post/revisions',
+  who: 'member',
   summary: 'Every version of a post (staff, and its author)',
   params: postParams,
   query: page,
@@ -322,6 +335,7 @@ export const getRevisions = endpoint({
 export const getPostDoc = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/posts/:post/doc',
+  who: 'member',
   summary: 'A post as its author edits it',
   params: postParams,
   answer: z.object({ version, doc: storedText, attachments: z.array(fileView) }),
@@ -336,6 +350,7 @@ const draftParams = z.strictObject({
 export const keepDraft = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/drafts/:key',
+  who: 'member',
   summary: 'Keep a draft',
   params: draftParams,
   body: z.strictObject({
@@ -355,6 +370,7 @@ export const keepDraft = endpoint({
 export const dropDraft = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/drafts/:key',
+  who: 'member',
   summary: 'Throw a draft away',
   params: draftParams,
   answer: done,

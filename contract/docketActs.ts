@@ -11,6 +11,7 @@ export type DocketAct = z.infer<typeof docketAct>;
 export const actOnDocket = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/docket',
+  who: 'staff',
   summary:
     'Accept suggestions, give 0, excuse, or remark on many students at once (staff); first as a preview, then done, and undone in one step',
   params: forumParams,
@@ -52,6 +53,7 @@ export const actOnDocket = endpoint({
 export const undoDocketAct = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/docket/acts/:act',
+  who: 'staff',
   summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
   params: z.strictObject({ course: id, forum: id, act: id }),
   query: z.strictObject({ names }),
@@ -61,6 +63,7 @@ export const undoDocketAct = endpoint({
 export const planRelease = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/release-at',
+  who: 'staff',
   summary: 'Release what is given by a moment to come, by itself; null takes the plan back (staff)',
   params: forumParams,
   body: z.strictObject({ at: instant.nullable() }),
@@ -70,6 +73,7 @@ export const planRelease = endpoint({
 export const release = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/released',
+  who: 'staff',
   summary: 'Release given scores to students, or take them back (staff)',
   params: forumParams,
   body: z.strictObject({

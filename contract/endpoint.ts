@@ -1,15 +1,23 @@
 import { z } from 'zod';
 
+/**
+ * Who may call an endpoint: anyone at all, whoever is signed in, administrators; or, of the course its path names, any member,
+ * staff, instructors or students. To everyone else it does not exist.
+ */
+export type Who = 'open' | 'person' | 'admin' | 'member' | 'staff' | 'instructor' | 'student';
+
 /** One request the API answers: what the server registers, what the web calls, and what openapi.json describes. */
 export interface Endpoint<
   Params extends z.ZodType = z.ZodType,
   Query extends z.ZodType = z.ZodType,
   Body extends z.ZodType = z.ZodType,
   Answer extends z.ZodType = z.ZodType,
+  W extends Who = Who,
 > {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   /** With `:name` for parameters. */
   readonly path: string;
+  readonly who: W;
   readonly summary: string;
   readonly params: Params;
   readonly query: Query;
@@ -36,23 +44,25 @@ export const WHOLE_FILE = 17_000_000;
 /**
  * Declares an endpoint; what is left out takes nothing.
  *
- * @example endpoint({ method: 'get', path: '/api/courses/:course', summary: '…', params: z.strictObject({ course: id }), answer })
+ * @example endpoint({ method: 'get', path: '/api/courses/:course', who: 'member', summary: '…', params: z.strictObject({ course: id }), answer })
  */
 export function endpoint<
   Answer extends z.ZodType,
+  const W extends Who,
   Params extends z.ZodType = typeof nothing,
   Query extends z.ZodType = typeof nothing,
   Body extends z.ZodType = typeof nothing,
 >(definition: {
   method: Endpoint['method'];
   path: string;
+  who: W;
   summary: string;
   params?: Params;
   query?: Query;
   body?: Body;
   largest?: number;
   answer: Answer;
-}): Endpoint<Params, Query, Body, Answer> {
+}): Endpoint<Params, Query, Body, Answer, W> {
   return {
     params: nothing as unknown as Params,
     query: nothing as unknown as Query,

@@ -38,6 +38,7 @@ export const names = z.enum(['shown', 'hidden']).default('shown');
 export const listDockets = endpoint({
   method: 'get',
   path: '/api/courses/:course/evaluate',
+  who: 'staff',
   summary: 'The evaluated forums with how many students stand where (staff)',
   params: courseParams,
   answer: z.object({
@@ -111,6 +112,7 @@ export type DocketView = z.infer<typeof docketView>;
 export const getDocket = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket',
+  who: 'staff',
   summary: 'The students of one forum to evaluate, with their state (staff)',
   params: forumParams,
   query: page.extend({ names }),
@@ -270,6 +272,7 @@ export type DeskView = z.infer<typeof deskView>;
 export const getDesk = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/:student',
+  who: 'staff',
   summary: "One student's contribution and score (staff)",
   params: studentParams,
   query: z.strictObject({ names }),
@@ -279,6 +282,7 @@ export const getDesk = endpoint({
 export const saveScore = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/score',
+  who: 'staff',
   summary: 'Keep what is decided so far, or give the score (staff)',
   params: studentParams,
   body: z.strictObject({
@@ -298,6 +302,7 @@ export const saveScore = endpoint({
 export const confirmScore = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/confirmed',
+  who: 'staff',
   summary: 'Say that a given score stands, though the student changed posts since (staff)',
   params: studentParams,
   body: z.strictObject({ version }),
@@ -307,6 +312,7 @@ export const confirmScore = endpoint({
 export const getAround = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/:student/around/:post',
+  who: 'staff',
   summary:
     'The whole branch a post stands in: what it answers, up to the opening post, and the answers to it (staff)',
   params: z.strictObject({ course: id, forum: id, student: id, post: id }),
@@ -317,6 +323,7 @@ export const getAround = endpoint({
 export const getDeskVersions = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/:student/versions/:post',
+  who: 'staff',
   summary: 'Every version of a student’s post, as the Desk names student and post (staff)',
   params: z.strictObject({ course: id, forum: id, student: id, post: id }),
   query: page.extend({ names }),
@@ -326,6 +333,7 @@ export const getDeskVersions = endpoint({
 export const excuse = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/excused',
+  who: 'staff',
   summary: 'Excuse a student from a forum, or no longer (staff)',
   params: studentParams,
   body: z.strictObject({ excused: z.boolean() }),
@@ -335,6 +343,7 @@ export const excuse = endpoint({
 export const answerLook = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/looks/:look',
+  who: 'staff',
   summary: 'Answer a wish for another look; whether the score has changed since is worked out (staff)',
   params: z.strictObject({ course: id, forum: id, student: id, look: id }),
   body: z.strictObject({
@@ -350,6 +359,7 @@ export const answerLook = endpoint({
 export const settleReadings = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/settlement',
+  who: 'staff',
   summary: 'Settle what two evaluators see differently: at what one of them gave, or at the mean (staff)',
   params: studentParams,
   body: z.strictObject({

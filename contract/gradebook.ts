@@ -95,6 +95,7 @@ export const FEW_ROWS = 100;
 export const getGradebookRows = endpoint({
   method: 'get',
   path: '/api/courses/:course/gradebook/rows',
+  who: 'staff',
   summary: 'The rows of some students; those one does not work with are left out (staff)',
   params: courseParams,
   query: z.strictObject({
@@ -107,6 +108,7 @@ export const getGradebookRows = endpoint({
 export const getGradebook = endpoint({
   method: 'get',
   path: '/api/courses/:course/gradebook',
+  who: 'staff',
   summary: 'Students by items, with totals (staff)',
   params: courseParams,
   query: page,

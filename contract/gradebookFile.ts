@@ -14,6 +14,7 @@ const fileProblem = z.object({
 export const readGradebookFile = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/file',
+  who: 'staff',
   largest: WHOLE_FILE,
   summary: 'Read scores from CSV: says every change it would make, and writes nothing (staff)',
   params: courseParams,

@@ -41,6 +41,7 @@ const guideParams = z.strictObject({ course: id, guide: id });
 export const listGuides = endpoint({
   method: 'get',
   path: '/api/courses/:course/guides',
+  who: 'staff',
   summary: "The rubrics, checklists and scales of the library: one's own and the course's (staff)",
   params: courseParams,
   answer: z.object({ guides: z.array(keptGuide) }),
@@ -49,6 +50,7 @@ export const listGuides = endpoint({
 export const saveGuide = endpoint({
   method: 'put',
   path: '/api/courses/:course/guides/:guide',
+  who: 'instructor',
   summary:
     'Keep a rubric, a checklist or a scale in the library; forums that are named take it over as well (instructor)',
   params: guideParams,
@@ -76,6 +78,7 @@ export const saveGuide = endpoint({
 export const dropGuide = endpoint({
   method: 'delete',
   path: '/api/courses/:course/guides/:guide',
+  who: 'instructor',
   summary: 'Throw a guide of the library away; forums keep what they took from it (instructor)',
   params: guideParams,
   answer: done,

@@ -20,6 +20,7 @@ export type ItemFields = z.infer<typeof itemFields>;
 export const saveItem = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item',
+  who: 'instructor',
   summary: 'Make an item by hand, or change one (instructor)',
   params: itemParams,
   body: z.strictObject({
@@ -33,6 +34,7 @@ export const saveItem = endpoint({
 export const setItemRemoved = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item/removed',
+  who: 'instructor',
   summary: 'Take away an item made by hand, or bring it back with its scores (instructor)',
   params: itemParams,
   body: z.strictObject({ removed: z.boolean() }),
@@ -42,6 +44,7 @@ export const setItemRemoved = endpoint({
 export const linkItem = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item/forum',
+  who: 'instructor',
   summary: 'Let a forum feed an item, or no longer; its scores stay (instructor)',
   params: itemParams,
   body: z.strictObject({
@@ -67,6 +70,7 @@ export type ItemAct = z.infer<typeof itemAct>;
 export const actOnItem = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/items/:item/acts',
+  who: 'staff',
   summary: 'Release a column, take it back, give 0 or excuse (staff); first as a preview, then done',
   params: itemParams,
   body: z.strictObject({

@@ -50,6 +50,7 @@ export type WorkDraft = z.infer<typeof workDraft>;
 export const getMyWork = endpoint({
   method: 'get',
   path: '/api/courses/:course/my-work',
+  who: 'student',
   summary: 'What is due, open and done (student)',
   params: courseParams,
   answer: z.object({ forums: z.array(workLine), drafts: z.array(workDraft) }),

@@ -31,6 +31,7 @@ export type MailChoice = z.infer<typeof mailChoice>;
 export const getNotices = endpoint({
   method: 'get',
   path: '/api/courses/:course/notices',
+  who: 'member',
   summary:
     'What concerns the person in a course, the newest first; only what they may know of at this moment',
   params: courseParams,
@@ -40,6 +41,7 @@ export const getNotices = endpoint({
 export const readNotices = endpoint({
   method: 'put',
   path: '/api/courses/:course/notices/read',
+  who: 'member',
   summary: 'Mark notices as read, by their keys, or all of them',
   params: courseParams,
   body: z.strictObject({ keys: z.union([z.literal('all'), z.array(z.string().max(200)).min(1).max(1000)]) }),
@@ -49,6 +51,7 @@ export const readNotices = endpoint({
 export const setFollow = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/follow',
+  who: 'member',
   summary: 'Be told of new posts of a forum, or no longer',
   params: forumParams,
   body: z.strictObject({ follow: z.boolean() }),
@@ -58,6 +61,7 @@ export const setFollow = endpoint({
 export const send = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/sendings',
+  who: 'member',
   summary:
     'Send a forum, or one of its posts, to people with a line of your own; the same id sent twice is one',
   params: forumParams,
@@ -77,6 +81,7 @@ export const send = endpoint({
 export const setMailChoice = endpoint({
   method: 'put',
   path: '/api/mail/choice',
+  who: 'person',
   summary: 'Choose when to be sent mail: at once, once a day, or never',
   body: z.strictObject({ choice: mailChoice }),
   answer: done,
@@ -102,6 +107,7 @@ export type OutboxMail = z.infer<typeof outboxMail>;
 export const getOutbox = endpoint({
   method: 'get',
   path: '/api/mail/outbox',
+  who: 'person',
   summary: 'Mail that Juror made: an administrator reads all of it, everybody else what was made for them',
   answer: z.object({
     mails: z.array(outboxMail),
@@ -114,6 +120,7 @@ export const getOutbox = endpoint({
 export const getMailFile = endpoint({
   method: 'get',
   path: '/api/mail/outbox/:mail',
+  who: 'person',
   summary: 'The file of a mail that was sent, as it stands in the outbox (message/rfc822)',
   params: z.strictObject({ mail: id }),
   answer: z.any(),

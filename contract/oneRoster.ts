@@ -15,6 +15,7 @@ const finding = z.object({
 export const readOneRoster = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/oneroster',
+  who: 'instructor',
   largest: WHOLE_FILE,
   summary:
     'Read roster, items and results from OneRoster CSV 1.1: first what would happen, then, confirmed, written (instructor)',

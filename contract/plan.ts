@@ -46,6 +46,7 @@ export type PlanView = z.infer<typeof planView>;
 export const getPlan = endpoint({
   method: 'get',
   path: '/api/courses/:course/plan',
+  who: 'staff',
   summary: 'All forums of the plan (staff)',
   params: courseParams,
   answer: planView,
@@ -68,6 +69,7 @@ export type ForumForEdit = z.infer<typeof forumForEdit>;
 export const getForumSettings = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/settings',
+  who: 'staff',
   summary: 'The settings of a forum (staff)',
   params: forumParams,
   answer: forumForEdit,
@@ -82,6 +84,7 @@ export const scoresMoveCounts = z.object({ moves: z.int(), overridden: z.int(), 
 export const saveForum = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/settings',
+  who: 'instructor',
   summary: 'Make a forum, or change its settings (instructor)',
   params: forumParams,
   body: z.strictObject({
@@ -104,6 +107,7 @@ export const saveForum = endpoint({
 export const setForumStatus = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/status',
+  who: 'instructor',
   summary: 'Publish, take back to draft, freeze or unfreeze a forum (instructor)',
   params: forumParams,
   body: z.strictObject({ version, to: z.enum(['published', 'draft', 'frozen', 'unfrozen']) }),
@@ -126,6 +130,7 @@ export type DatesChange = z.input<typeof datesChange>;
 export const moveDates = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/dates',
+  who: 'instructor',
   summary: 'Change the dates and own terms of forums, all or none (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -140,6 +145,7 @@ export const moveDates = endpoint({
 export const orderForums = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/order',
+  who: 'instructor',
   summary: 'The order of units and forums, and which stand on top (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -154,6 +160,7 @@ export const orderForums = endpoint({
 export const setForumsRemoved = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/removed',
+  who: 'instructor',
   summary: 'Put forums in the bin, or bring them back, all or none (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -166,6 +173,7 @@ export const setForumsRemoved = endpoint({
 export const getBin = endpoint({
   method: 'get',
   path: '/api/courses/:course/bin',
+  who: 'staff',
   summary: 'Forums in the bin, with what they hold (staff)',
   params: courseParams,
   answer: z.object({
@@ -178,6 +186,7 @@ export const getBin = endpoint({
 export const duplicateForums = endpoint({
   method: 'post',
   path: '/api/courses/:course/plan/duplicates',
+  who: 'instructor',
   summary: 'Duplicate forums as drafts, with all dates moved by days (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -195,6 +204,7 @@ export const duplicateForums = endpoint({
 export const dismissFinding = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/dismissals',
+  who: 'instructor',
   summary:
     'Put a finding aside with a reason, or take it up again; it returns when its facts change (instructor)',
   params: courseParams,

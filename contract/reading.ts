@@ -5,6 +5,7 @@ import { endpoint } from './endpoint';
 export const markRead = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/read',
+  who: 'member',
   summary: 'Mark posts of a forum as read or unread; only for oneself',
   params: forumParams,
   body: z.strictObject({
@@ -17,6 +18,7 @@ export const markRead = endpoint({
 export const setBookmark = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/bookmark',
+  who: 'member',
   summary: 'Put a bookmark to a post, or take it away; nobody else learns of it',
   params: postParams,
   body: z.strictObject({ bookmarked: z.boolean() }),
@@ -39,6 +41,7 @@ export type SearchHit = z.infer<typeof searchHit>;
 export const search = endpoint({
   method: 'get',
   path: '/api/courses/:course/search',
+  who: 'member',
   summary: 'Posts that a person may read and that contain what they look for, the best first',
   params: courseParams,
   query: z.strictObject({
@@ -55,6 +58,7 @@ export const search = endpoint({
 export const findInForum = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/found',
+  who: 'member',
   summary: 'The posts of a forum that a person may read and that contain what they look for, all of them',
   params: forumParams,
   query: z.strictObject({ find: z.string().max(400, 'At most 400 characters.') }),

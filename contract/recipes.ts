@@ -34,6 +34,7 @@ export type Recipe = z.infer<typeof recipe>;
 export const listRecipes = endpoint({
   method: 'get',
   path: '/api/courses/:course/recipes',
+  who: 'staff',
   summary: 'Recipes to start a forum from (staff)',
   params: courseParams,
   answer: z.object({ recipes: z.array(recipe) }),
@@ -44,6 +45,7 @@ const recipeParams = z.strictObject({ course: id, recipe: id });
 export const saveRecipe = endpoint({
   method: 'put',
   path: '/api/courses/:course/recipes/:recipe',
+  who: 'instructor',
   summary: "Save a forum's settings as a recipe, one's own or the course's (instructor)",
   params: recipeParams,
   body: z.strictObject({
@@ -58,6 +60,7 @@ export const saveRecipe = endpoint({
 export const dropRecipe = endpoint({
   method: 'delete',
   path: '/api/courses/:course/recipes/:recipe',
+  who: 'instructor',
   summary: "Throw a recipe away, one's own or the course's (instructor)",
   params: recipeParams,
   answer: done,

@@ -29,6 +29,7 @@ export type RehearsalView = z.infer<typeof rehearsal>;
 export const rehearse = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/rehearsals',
+  who: 'instructor',
   summary: 'Rehearse changed settings of a forum: which scores would move, from what to what (instructor)',
   params: forumParams,
   body: z.strictObject({ id, settings: forumSettings }),
@@ -38,6 +39,7 @@ export const rehearse = endpoint({
 export const getRehearsal = endpoint({
   method: 'get',
   path: '/api/courses/:course/rehearsals/:rehearsal',
+  who: 'instructor',
   summary: 'How far a rehearsal is, and what it found (instructor)',
   params: z.strictObject({ course: id, rehearsal: id }),
   answer: rehearsal,

@@ -16,6 +16,7 @@ export type SavedRemark = z.infer<typeof savedRemark>;
 export const listRemarks = endpoint({
   method: 'get',
   path: '/api/courses/:course/remarks',
+  who: 'staff',
   summary: "Saved remarks: one's own and those shared with the staff of the course (staff)",
   params: courseParams,
   answer: z.object({ remarks: z.array(savedRemark) }),
@@ -26,6 +27,7 @@ const remarkParams = z.strictObject({ course: id, remark: id });
 export const saveRemark = endpoint({
   method: 'put',
   path: '/api/courses/:course/remarks/:remark',
+  who: 'staff',
   summary: 'Keep a remark to be used again, or change one of one’s own (staff)',
   params: remarkParams,
   body: z.strictObject({
@@ -39,6 +41,7 @@ export const saveRemark = endpoint({
 export const dropRemark = endpoint({
   method: 'delete',
   path: '/api/courses/:course/remarks/:remark',
+  who: 'staff',
   summary: 'Throw a saved remark of one’s own away (staff)',
   params: remarkParams,
   answer: done,
@@ -47,6 +50,7 @@ export const dropRemark = endpoint({
 export const noteRemarkUsed = endpoint({
   method: 'post',
   path: '/api/courses/:course/remarks/:remark/uses',
+  who: 'staff',
   summary: 'Take note of what a saved remark was used with, so that it is offered there again (staff)',
   params: remarkParams,
   body: z.strictObject({ choices: z.array(z.string().min(1).max(130)).max(60) }),

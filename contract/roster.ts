@@ -56,6 +56,7 @@ export type RosterView = z.infer<typeof rosterView>;
 export const getRoster = endpoint({
   method: 'get',
   path: '/api/courses/:course/roster',
+  who: 'staff',
   summary: 'People, sections and group plans (staff; an assistant limited to sections sees those)',
   params: courseParams,
   answer: rosterView,
@@ -90,6 +91,7 @@ const memberParams = z.strictObject({ course: id, person: id });
 export const saveMember = endpoint({
   method: 'put',
   path: '/api/courses/:course/roster/:person',
+  who: 'instructor',
   summary: 'Add a person to a course, or change their part in it (instructor)',
   params: memberParams,
   body: z.strictObject({
@@ -105,6 +107,7 @@ export const saveMember = endpoint({
 export const setMemberRemoved = endpoint({
   method: 'put',
   path: '/api/courses/:course/roster/:person/removed',
+  who: 'instructor',
   summary: 'Remove a person from a course, or bring them back (instructor)',
   params: memberParams,
   body: z.strictObject({ version, removed: z.boolean() }),
@@ -114,6 +117,7 @@ export const setMemberRemoved = endpoint({
 export const saveSections = endpoint({
   method: 'put',
   path: '/api/courses/:course/sections',
+  who: 'instructor',
   summary: 'Make, rename, order and take away sections (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -149,6 +153,7 @@ const planParams = z.strictObject({ course: id, plan: id });
 export const saveGroupPlan = endpoint({
   method: 'put',
   path: '/api/courses/:course/group-plans/:plan',
+  who: 'instructor',
   summary: 'Make or change a group plan as a whole (instructor)',
   params: planParams,
   body: z.strictObject({
@@ -163,6 +168,7 @@ export const saveGroupPlan = endpoint({
 export const dropGroupPlan = endpoint({
   method: 'delete',
   path: '/api/courses/:course/group-plans/:plan',
+  who: 'instructor',
   summary: 'Take a group plan away that no forum uses (instructor)',
   params: planParams,
   answer: done,
@@ -174,6 +180,7 @@ export const rosterColumn = z.enum(ROSTER_COLUMNS);
 export const importRoster = endpoint({
   method: 'post',
   path: '/api/courses/:course/roster/import',
+  who: 'instructor',
   largest: WHOLE_FILE,
   summary: 'Read a roster from CSV: first what would happen, then, confirmed, written (instructor)',
   params: courseParams,
@@ -209,6 +216,7 @@ export const passwordLink = z.object({ address: z.string(), expiresAt: instant }
 export const makeMemberLink = endpoint({
   method: 'post',
   path: '/api/courses/:course/roster/:person/link',
+  who: 'instructor',
   summary: 'A one-time link for someone who has no password yet (instructor)',
   params: memberParams,
   answer: passwordLink,

@@ -50,6 +50,7 @@ export type ScoresView = z.infer<typeof scoresView>;
 export const getScores = endpoint({
   method: 'get',
   path: '/api/courses/:course/scores',
+  who: 'student',
   summary: 'Released scores and the total so far (student)',
   params: courseParams,
   answer: scoresView,

@@ -17,6 +17,7 @@ export type SecondLook = z.infer<typeof secondLook>;
 export const askForLook = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/looks',
+  who: 'student',
   summary: 'Ask for another look at one’s own released score (student)',
   params: forumParams,
   body: z.strictObject({
@@ -43,6 +44,7 @@ export type QueuedLook = z.infer<typeof queuedLook>;
 export const listLooks = endpoint({
   method: 'get',
   path: '/api/courses/:course/looks',
+  who: 'staff',
   summary: 'Wishes for another look in all forums, those that wait first, each by who asked earlier (staff)',
   params: courseParams,
   answer: z.object({ looks: z.array(queuedLook) }),

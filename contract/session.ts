@@ -24,6 +24,7 @@ export type SessionState = z.infer<typeof sessionState>;
 export const getSession = endpoint({
   method: 'get',
   path: '/api/session',
+  who: 'open',
   summary: 'Who is signed in',
   answer: sessionState,
 });
@@ -31,6 +32,7 @@ export const getSession = endpoint({
 export const signIn = endpoint({
   method: 'post',
   path: '/api/session',
+  who: 'open',
   summary: 'Sign in with e-mail and password',
   largest: 4096,
   body: z.strictObject({
@@ -43,6 +45,7 @@ export const signIn = endpoint({
 export const signOut = endpoint({
   method: 'delete',
   path: '/api/session',
+  who: 'person',
   summary: 'Sign out',
   answer: done,
 });
@@ -50,6 +53,7 @@ export const signOut = endpoint({
 export const demoPeople = endpoint({
   method: 'get',
   path: '/api/demo/people',
+  who: 'open',
   summary: 'The people of the demo course (demo only)',
   answer: z.object({
     people: z.array(
@@ -62,6 +66,7 @@ export const demoPeople = endpoint({
 export const demoSignIn = endpoint({
   method: 'post',
   path: '/api/demo/session',
+  who: 'open',
   summary: 'Sign in as a person of the demo (demo only)',
   body: z.strictObject({ personId: id }),
   answer: sessionState,
@@ -70,6 +75,7 @@ export const demoSignIn = endpoint({
 export const moveClock = endpoint({
   method: 'put',
   path: '/api/demo/clock',
+  who: 'person',
   summary: 'Move the course clock (demo only, staff)',
   body: z.strictObject({ to: instant }),
   answer: z.object({ now: instant }),

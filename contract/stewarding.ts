@@ -20,6 +20,7 @@ export type StewardingAct = z.infer<typeof stewardingAct>;
 export const actOnPosts = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/acts',
+  who: 'staff',
   summary:
     'Remove, restore, approve, give back or hold posts (staff); what is not as it was is passed over and told',
   params: forumParams,
@@ -47,6 +48,7 @@ export const actOnPosts = endpoint({
 export const freezeThread = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/frozen',
+  who: 'staff',
   summary: 'Stop posting in the thread a post stands in, or let it go on (staff)',
   params: postParams,
   body: z.strictObject({ frozen: z.boolean() }),
@@ -56,6 +58,7 @@ export const freezeThread = endpoint({
 export const freezeForum = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/frozen',
+  who: 'staff',
   summary: 'Stop posting in a forum, whatever its window says, or let it go on (staff)',
   params: forumParams,
   body: z.strictObject({ frozen: z.boolean() }),
@@ -65,6 +68,7 @@ export const freezeForum = endpoint({
 export const movePost = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/place',
+  who: 'staff',
   summary: 'Move a post with everything below it under another, or out as a thread of its own (staff)',
   params: postParams,
   body: z.strictObject({
@@ -150,6 +154,7 @@ export type StewardingView = z.infer<typeof stewardingView>;
 export const getStewarding = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/stewarding',
+  who: 'staff',
   summary:
     'Who waits for approval or an answer in a forum, who has answered nobody, who has posted nothing (staff)',
   params: forumParams,
@@ -159,6 +164,7 @@ export const getStewarding = endpoint({
 export const reportPost = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/report',
+  who: 'student',
   summary: 'Report a post to staff (students); nobody else learns of it',
   params: postParams,
   body: z.strictObject({
@@ -174,6 +180,7 @@ export const reportPost = endpoint({
 export const settleReports = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/reports/settled',
+  who: 'staff',
   summary: 'Put away the reports of a post (staff)',
   params: postParams,
   answer: done,
@@ -200,6 +207,7 @@ export type EvidenceRow = z.infer<typeof evidenceRow>;
 export const getEvidence = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/evidence',
+  who: 'staff',
   summary: 'With what each student opened the seal, and what became of it (staff)',
   params: forumParams,
   answer: z.object({ rows: z.array(evidenceRow), questions: z.array(z.object({ id, title: z.string() })) }),
@@ -208,6 +216,7 @@ export const getEvidence = endpoint({
 export const getEvidenceOf = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/evidence/:student',
+  who: 'staff',
   summary:
     'First and final version of what opened the seal for a student, word by word, and what they read between (staff)',
   params: studentParams,

@@ -80,6 +80,7 @@ const studentInCourse = z.strictObject({ course: id, student: id });
 export const getStudentTerm = endpoint({
   method: 'get',
   path: '/api/courses/:course/students/:student/term',
+  who: 'staff',
   summary: 'One student’s whole term (staff)',
   params: studentInCourse,
   answer: studentTerm,
@@ -88,6 +89,7 @@ export const getStudentTerm = endpoint({
 export const saveStudentNote = endpoint({
   method: 'put',
   path: '/api/courses/:course/students/:student/note',
+  who: 'staff',
   summary: 'Write what staff note about a student among themselves (staff)',
   params: studentInCourse,
   body: z.strictObject({ version, text: z.string().trim().max(8000, 'At most 8,000 characters.') }),

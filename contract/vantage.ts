@@ -32,6 +32,7 @@ export type VantageView = z.infer<typeof vantageView>;
 export const getVantage = endpoint({
   method: 'get',
   path: '/api/courses/:course/vantage/:person/:at',
+  who: 'staff',
   summary: 'Why each forum is hidden, locked, sealed, open or closed for a person at a moment (staff)',
   params: z.strictObject({ course: id, person: id, at: z.coerce.number().pipe(instant) }),
   answer: vantageView,

@@ -1,6 +1,6 @@
 import type { ItemFields } from '../contract/items';
-import type { InCourse } from '../server/course/inCourse';
-import type { Deps } from '../server/deps';
+import type { InCourse } from '../server/course/setup/inCourse';
+import type { Deps } from '../server/feature/deps';
 import { changeCells, remarkCell } from '../server/gradebook/changeCells';
 import { releaseItem } from '../server/evaluate/release';
 import { saveItem } from '../server/gradebook/saveItem';

@@ -3,13 +3,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { loadCourse, type CourseSetup } from '../server/course/courseCache';
+import { loadCourse, type CourseSetup } from '../server/course/setup/courseCache';
 import { openDatabase, type Db } from '../server/db/open';
-import type { Column } from '../server/gradebook/column';
-import { columnsApart } from '../server/gradebook/columnsApart';
-import { columnsOf, workOut } from '../server/gradebook/columns';
+import type { Column } from '../server/columns/column';
+import { columnsApart } from '../server/columns/columnsApart';
+import { columnsOf, workOut } from '../server/columns/columns';
 import { changeCells } from '../server/gradebook/changeCells';
-import { shownItems } from '../server/gradebook/shownItems';
+import { shownItems } from '../server/columns/shownItems';
 import { when } from './course';
 import { layOutLargeGradebook } from './largeGradebook';
 

@@ -7,16 +7,16 @@ import { DAY } from '../core/time/instant';
 import { quotationNode } from '../core/text/quotation';
 import type { RichNode } from '../core/text/richText';
 import { textOf } from '../core/text/textOf';
-import { courseFor, type InCourse } from '../server/course/inCourse';
+import { courseFor, type InCourse } from '../server/course/setup/inCourse';
 import { assemble } from '../server/assemble';
-import { saveClock } from '../server/clock';
+import { saveClock } from '../server/clock/clock';
 import type { Db } from '../server/db/open';
-import type { Deps } from '../server/deps';
+import type { Deps } from '../server/feature/deps';
 import { removePost } from '../server/discuss/removePost';
 import { editPost, writePost } from '../server/discuss/writePost';
 import { setExcused } from '../server/evaluate/saveScore';
 import { askForLook } from '../server/evaluate/secondLooks';
-import { setMailChoice } from '../server/mail/choice';
+import { setMailChoice } from '../server/notices/mailChoice';
 import { folderTransport } from '../server/mail/transport';
 import { saveForum } from '../server/plan/saveForum';
 import { keepDates } from '../server/notices/keepDates';
@@ -60,8 +60,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   const log = pino({ level: 'silent' });
   const transport = folderTransport(dataFolder);
   const deps = assemble({ db, clock, log, dataFolder, transport, address: '', demo: null });
-  const as = (personId: string): Promise<InCourse> =>
-    courseFor(deps, { personId, writeToken: '', tokenHash: '' }, COURSE, 'anyone');
+  const as = (personId: string): Promise<InCourse> => courseFor(deps, { personId }, COURSE, 'member');
 
   await keepLibrary(deps, await as('teodora'), when('01-27 19:00'));
   for (const { id, settings, publish } of demoForums) {

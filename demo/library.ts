@@ -1,7 +1,7 @@
 import type { Part } from '../core/course/evaluation';
 import { guideOf } from '../core/scoring/guide';
-import type { InCourse } from '../server/course/inCourse';
-import type { Deps } from '../server/deps';
+import type { InCourse } from '../server/course/setup/inCourse';
+import type { Deps } from '../server/feature/deps';
 import { saveRemark } from '../server/evaluate/savedRemarks';
 import { saveGuide } from '../server/plan/guides';
 import { HYDROGRAPH_ANSWERS, MAPS_LEVELS, PIPES_RUBRIC } from './scoring';

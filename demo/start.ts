@@ -4,7 +4,7 @@ import pino from 'pino';
 import type { Server } from 'node:http';
 import { createApp } from '../server/app';
 import { assemble, begin } from '../server/assemble';
-import { CourseClock, newestWritten, saveClock, savedClock } from '../server/clock';
+import { CourseClock, newestWritten, saveClock, savedClock } from '../server/clock/clock';
 import type { TrustProxy } from '../server/config';
 import { lockFolder } from '../server/db/folderLock';
 import { openDatabase, type Db } from '../server/db/open';

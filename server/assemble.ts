@@ -1,8 +1,8 @@
 import type { Logger } from 'pino';
-import type { Clock } from './clock';
-import { CourseCache } from './course/courseCache';
+import type { Clock } from './clock/clock';
+import { CourseCache } from './course/setup/courseCache';
 import type { Db } from './db/open';
-import type { Deps } from './deps';
+import type { Deps } from './feature/deps';
 import { PlannedReleases } from './evaluate/plannedReleases';
 import { WRITES_A_MINUTE, writeLimit } from './http/writeLimit';
 import { LiveHub } from './live/liveHub';

@@ -4,7 +4,7 @@ import { resolve } from 'node:path';
 import pino from 'pino';
 import { createApp } from './app';
 import { assemble, begin } from './assemble';
-import { newestWritten, SteadyClock } from './clock';
+import { newestWritten, SteadyClock } from './clock/clock';
 import { readConfig, type Config } from './config';
 import { lockFolder } from './db/folderLock';
 import { openDatabase, type Db } from './db/open';

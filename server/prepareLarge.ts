@@ -1,8 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Deps } from './deps';
-import { KEPT_POSTS, postsOfForum } from './discuss/forumPosts';
-import { columnsOf, KEPT_CELLS, POSTS_HERE } from './gradebook/columns';
-import { shownItems } from './gradebook/shownItems';
+import type { Deps } from './feature/deps';
+import { KEPT_POSTS, postsOfForum } from './course/posts/forumPosts';
+import { columnsOf, KEPT_CELLS, POSTS_HERE } from './columns/columns';
+import { shownItems } from './columns/shownItems';
 
 /** Between two forums everybody else gets their turn, ms. */
 const PAUSE = 200;

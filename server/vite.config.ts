@@ -17,7 +17,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         server: resolve(root, 'server/main.ts'),
-        columnsThread: resolve(root, 'server/gradebook/columnsThread.ts'),
+        columnsThread: resolve(root, 'server/columns/columnsThread.ts'),
         backup: resolve(root, 'server/commands/backup.ts'),
         restore: resolve(root, 'server/commands/restore.ts'),
         check: resolve(root, 'server/commands/check.ts'),

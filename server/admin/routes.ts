@@ -1,16 +1,15 @@
-import type { Express } from 'express';
 import { pageOf } from '../../contract/basics';
 import * as contract from '../../contract/admin';
 import { fromWallClock } from '../../core/time/wallClock';
 import { shiftDays } from '../../core/plan/mapDates';
-import type { Deps } from '../deps';
-import { notFound, Problem, wrongField } from '../http/problem';
-import { forAdmin, open } from '../http/register';
-import { recordMember } from '../roster/recordMember';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { notFound, Problem, wrongField } from '../refusals/problem';
+import { recordMember } from '../course/roster/recordMember';
 import { nameColumns } from '../roster/saveMember';
 import { forgetPassword, linkOf, makeLink, setPasswordWith } from '../sessions/links';
 import { refuseBorrowed } from '../sessions/ownership';
-import { personName } from '../sessions/personNames';
+import { personName } from '../course/setup/personNames';
 
 async function everyone(deps: Deps, only?: string): Promise<contract.AdminPerson[]> {
   let query = deps.db.selectFrom('person').selectAll().orderBy('sortable_name');
@@ -52,10 +51,10 @@ async function person(deps: Deps, id: string): Promise<contract.AdminPerson> {
 }
 
 /** What the administrator does: courses, people, roles, and links to set a password. */
-export function adminRoutes(app: Express, deps: Deps): void {
+export function adminRoutes(serve: Serve, deps: Deps): void {
   const { db } = deps;
 
-  forAdmin(app, deps, contract.listAllCourses, async ({ query }) => {
+  serve(contract.listAllCourses, async ({ query }) => {
     const courses = await db.selectFrom('course').selectAll().orderBy('title').execute();
     const members = await db
       .selectFrom('member')
@@ -87,7 +86,7 @@ export function adminRoutes(app: Express, deps: Deps): void {
     );
   });
 
-  forAdmin(app, deps, contract.makeCourse, async ({ params, body }) => {
+  serve(contract.makeCourse, async ({ params, body }) => {
     const known = await db
       .selectFrom('course')
       .selectAll()
@@ -114,9 +113,9 @@ export function adminRoutes(app: Express, deps: Deps): void {
     return { id: params.course };
   });
 
-  forAdmin(app, deps, contract.listAllPeople, async ({ query }) => pageOf(await everyone(deps), query));
+  serve(contract.listAllPeople, async ({ query }) => pageOf(await everyone(deps), query));
 
-  forAdmin(app, deps, contract.savePerson, async ({ params, body, session }) => {
+  serve(contract.savePerson, async ({ params, body, session }) => {
     const { administrator, ...fields } = body;
     const holder = await db
       .selectFrom('person')
@@ -138,7 +137,7 @@ export function adminRoutes(app: Express, deps: Deps): void {
     return person(deps, params.person);
   });
 
-  forAdmin(app, deps, contract.setRole, async ({ params, body, session, now }) => {
+  serve(contract.setRole, async ({ params, body, session, now }) => {
     const { courseId, role } = body;
     const course = await db.selectFrom('course').select('id').where('id', '=', courseId).executeTakeFirst();
     if (!course) throw wrongField('courseId', 'Choose a course.');
@@ -196,15 +195,15 @@ export function adminRoutes(app: Express, deps: Deps): void {
     return person(deps, params.person);
   });
 
-  forAdmin(app, deps, contract.makePersonLink, async ({ params, body, session }) => {
+  serve(contract.makePersonLink, async ({ params, body, session }) => {
     await person(deps, params.person);
     if (body.reset) await forgetPassword(deps, params.person);
     return makeLink(deps, params.person, session.personId);
   });
 
-  open(app, deps, contract.readLink, ({ params }) => linkOf(deps, params.token));
+  serve(contract.readLink, ({ params }) => linkOf(deps, params.token));
 
-  open(app, deps, contract.setPassword, async ({ params, body }) => ({
+  serve(contract.setPassword, async ({ params, body }) => ({
     email: await setPasswordWith(deps, params.token, body.password),
   }));
 }

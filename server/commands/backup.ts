@@ -1,4 +1,4 @@
-import { machineTime } from '../clock';
+import { machineTime } from '../clock/clock';
 import { makeBackup } from '../keeping/makeBackup';
 import { command, dataFolder, sizeWords } from './command';
 

@@ -1,5 +1,5 @@
 import { resolve } from 'node:path';
-import { machineTime } from '../clock';
+import { machineTime } from '../clock/clock';
 import { restoreBackup } from '../keeping/restoreBackup';
 import { command, dataFolder } from './command';
 

@@ -1,5 +1,5 @@
 import BetterSqlite3 from 'better-sqlite3';
-import { Kysely } from 'kysely';
+import { Kysely, type Transaction } from 'kysely';
 import { existsSync, mkdirSync, readSync, openSync, closeSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { migrate } from './migrate';
@@ -8,6 +8,8 @@ import type { Database } from './schema';
 import { twoHandles } from './twoHandles';
 
 export type Db = Kysely<Database>;
+/** A transaction under way. */
+export type Trx = Transaction<Database>;
 
 /** How every SQLite file begins. */
 const HEADER = 'SQLite format 3\u0000';

@@ -1,14 +1,11 @@
-import type { Transaction } from 'kysely';
+import type { Trx } from '../db/open';
 import { holdOf } from '../../core/course/hold';
 import { openChange, standingVersion, type ApprovalDecision } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
 import type { RichNode } from '../../core/text/richText';
-import type { InCourse } from '../course/inCourse';
-import type { Database } from '../db/schema';
-import type { OpenForum } from './access';
+import type { InCourse } from '../course/setup/inCourse';
+import type { OpenForum } from '../course/access/openForum';
 import { keepMentions } from './mentions';
-
-type Trx = Transaction<Database>;
 
 /** Keeps a decision about approval. */
 export async function keepDecision(

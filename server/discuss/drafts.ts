@@ -1,14 +1,12 @@
-import type { Transaction } from 'kysely';
 import type { DraftView } from '../../contract/discuss';
 import type { AttachedFile } from '../../contract/files';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { countWords } from '../../core/text/words';
-import type { InCourse } from '../course/inCourse';
-import type { Db } from '../db/open';
-import type { Database } from '../db/schema';
-import { conflict, notFound, wrongField } from '../http/problem';
-import { readablePost, type OpenForum } from './access';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Db, Trx } from '../db/open';
+import { conflict, notFound, wrongField } from '../refusals/problem';
+import { readablePost, type OpenForum } from '../course/access/openForum';
 import { docForAuthor } from './quotes';
 
 interface Draft {
@@ -69,7 +67,7 @@ export async function refuseDraft(
 
 /** Whether what a draft was for has been sent: a post with its id, or a newer version of the post it changes. */
 async function isSent(
-  db: Db | Transaction<Database>,
+  db: Db | Trx,
   place: Place,
   { postId, version }: Pick<Draft, 'postId' | 'version'>,
 ): Promise<boolean> {
@@ -184,7 +182,7 @@ export async function draftsOf(
 
 /** When a draft was last kept; null where there is none. */
 export async function draftKeptAt(
-  trx: Transaction<Database>,
+  trx: Trx,
   personId: string,
   forumId: string,
   key: string | null,
@@ -201,12 +199,7 @@ export async function draftKeptAt(
 }
 
 /** Throws a draft away. */
-export async function dropDraft(
-  db: Db | Transaction<Database>,
-  personId: string,
-  forumId: string,
-  key: string,
-): Promise<void> {
+export async function dropDraft(db: Db | Trx, personId: string, forumId: string, key: string): Promise<void> {
   await db
     .deleteFrom('draft')
     .where('person_id', '=', personId)

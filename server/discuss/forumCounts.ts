@@ -2,10 +2,10 @@ import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Access } from '../../core/access/accessTo';
 import { readable, sealedCount } from '../../core/access/readable';
 import { createdAt, isRemovedAt } from '../../core/course/post';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { marksOf } from '../reading/readMarks';
-import type { ForumPosts } from './forumPosts';
+import type { ForumPosts } from '../course/posts/forumPosts';
 
 /** How many posts a forum holds for a person, and which of them came last. */
 export interface ForumCounts {

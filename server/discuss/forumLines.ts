@@ -1,11 +1,11 @@
 import { accessTo } from '../../core/access/accessTo';
 import { participationOf } from '../../core/participation/participationOf';
 import type { ForumLine } from '../../contract/discuss';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { forumCounts, readStateOf } from './forumCounts';
-import { postsOfForum } from './forumPosts';
-import { courseData } from './loadPosts';
+import { postsOfForum } from '../course/posts/forumPosts';
+import { courseData } from '../course/facts/courseData';
 
 /** The forums a person may open, each with how many posts it holds for them. */
 export async function forumLines(db: Db, course: InCourse, now: number): Promise<ForumLine[]> {

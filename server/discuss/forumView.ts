@@ -8,14 +8,14 @@ import { participationOf } from '../../core/participation/participationOf';
 import { usesOf } from '../../core/participation/usesOf';
 import type { ForumView } from '../../contract/discuss';
 import { ATTACHMENT_KINDS } from '../../contract/forumSettings';
-import { worksWith, type InCourse } from '../course/inCourse';
-import type { CourseSetup, ForumCard } from '../course/courseCache';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
+import type { CourseSetup, ForumCard } from '../course/setup/courseCache';
 import type { Db } from '../db/open';
-import { openForum, type OpenForum } from './access';
+import { openForum, type OpenForum } from '../course/access/openForum';
 import { draftsOf } from './drafts';
 import { postBodies } from './postBodies';
-import { evidenceMarks } from '../stewarding/evidence';
-import { countReported } from '../stewarding/reports';
+import { evidenceMarks } from '../evidence/evidence';
+import { countReported } from './reports';
 import { authorsOf, postLines, withTheirAuthors } from './postLines';
 
 /** How many texts come with a forum; the others are fetched when they are laid out. */

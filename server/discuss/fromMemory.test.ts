@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { CourseSetup } from '../course/courseCache';
-import { loadCourse } from '../course/courseCache';
-import { personOf, type InCourse } from '../course/inCourse';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { loadCourse } from '../course/setup/courseCache';
+import { personOf, type InCourse } from '../course/setup/inCourse';
 import { fileOf, openForReading, type Db } from '../db/open';
 import { noticesOf } from '../notices/notices';
 import { F, withForum, type Client } from '../testing/testServer';

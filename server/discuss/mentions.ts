@@ -1,13 +1,12 @@
-import type { Transaction } from 'kysely';
+import type { Trx } from '../db/open';
 import type { PersonName } from '../../contract/basics';
 import { accessTo } from '../../core/access/accessTo';
 import { readsSpace } from '../../core/access/readsSpace';
 import { mentionsIn } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
-import { personOf, type InCourse } from '../course/inCourse';
-import type { Database } from '../db/schema';
-import { wrongField } from '../http/problem';
-import type { OpenForum } from './access';
+import { personOf, type InCourse } from '../course/setup/inCourse';
+import { wrongField } from '../refusals/problem';
+import type { OpenForum } from '../course/access/openForum';
 
 /** Who can be mentioned in a post of a space (null: of all): whoever takes part in its conversation, but the writer. */
 export function mentionable(
@@ -54,12 +53,7 @@ export function settleMentions(
 }
 
 /** Keeps whom a post mentions; the first time counts. */
-export async function keepMentions(
-  trx: Transaction<Database>,
-  postId: string,
-  doc: RichNode,
-  now: number,
-): Promise<void> {
+export async function keepMentions(trx: Trx, postId: string, doc: RichNode, now: number): Promise<void> {
   for (const person_id of mentionsIn(doc))
     await trx
       .insertInto('mention')

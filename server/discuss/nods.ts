@@ -1,9 +1,9 @@
 import { mayDo } from '../../core/access/mayDo';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { wrongField } from '../http/problem';
-import { openForum, readablePost } from './access';
-import { allowedOrRefuse } from './allowedOrRefuse';
+import { wrongField } from '../refusals/problem';
+import { openForum, readablePost } from '../course/access/openForum';
+import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 
 /** Nods to a post or rates it, changes that, or takes it back with null. (rules §3) */
 export function setNod(

@@ -2,14 +2,14 @@ import type { PostBody } from '../../contract/posts';
 import { mayDo } from '../../core/access/mayDo';
 import { approvalAt, openChange } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { OpenForum } from './access';
+import type { OpenForum } from '../course/access/openForum';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
 import { noteReceived } from '../reading/received';
 import { removalsOf } from './removals';
-import { versionsRead, versionTable, type VersionOf } from './versionsRead';
+import { versionsRead, versionTable, type VersionOf } from '../course/access/versionsRead';
 
 /** What some versions say. */
 async function textsOf(db: Db, versions: readonly VersionOf[]) {

@@ -3,10 +3,10 @@ import type { FileView } from '../../contract/files';
 import { mayDo } from '../../core/access/mayDo';
 import type { PostInPlace } from '../../core/access/mayRead';
 import { divideRounded } from '../../core/course/points';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { OpenForum } from './access';
-import { versionTable, type VersionOf } from './versionsRead';
+import type { OpenForum } from '../course/access/openForum';
+import { versionTable, type VersionOf } from '../course/access/versionsRead';
 
 /** The files of some versions of posts, by post, in their order. */
 export async function loadAttachments(

@@ -1,11 +1,10 @@
-import type { Transaction } from 'kysely';
+import type { Trx } from '../db/open';
 import { kindOfFile, type AttachedFile } from '../../contract/files';
 import { mayDo } from '../../core/access/mayDo';
 import { walk, type RichNode } from '../../core/text/richText';
-import type { InCourse } from '../course/inCourse';
-import type { Database } from '../db/schema';
-import { wrongField } from '../http/problem';
-import type { OpenForum } from './access';
+import type { InCourse } from '../course/setup/inCourse';
+import { wrongField } from '../refusals/problem';
+import type { OpenForum } from '../course/access/openForum';
 
 /** Sound, video and documents of students stand below their text, where the forum's limits hold. */
 export function refuseMedia(course: InCourse, doc: RichNode): void {
@@ -18,7 +17,7 @@ export function refuseMedia(course: InCourse, doc: RichNode): void {
 
 /** Attachments of a student as the forum allows them: whether at all, how many, of which kinds, how large. */
 export async function refuseAttachments(
-  trx: Transaction<Database>,
+  trx: Trx,
   course: InCourse,
   { forum, access }: OpenForum,
   attachments: readonly AttachedFile[],

@@ -6,11 +6,11 @@ import { approvalAt, openChange } from '../../core/course/approval';
 import { createdAt, type Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Slot } from '../../core/participation/slot';
-import { worksWith, type InCourse } from '../course/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { marksOf } from '../reading/readMarks';
-import { evidenceMarks } from '../stewarding/evidence';
-import type { OpenForum } from './access';
+import { evidenceMarks } from '../evidence/evidence';
+import type { OpenForum } from '../course/access/openForum';
 
 function putSlots(slots: readonly Slot[], map: Map<string, PostSlot>): void {
   for (const { postId, kind, number, state, daysLate } of slots)

@@ -1,7 +1,7 @@
 import type { PostVersions } from '../../contract/discuss';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { OpenForum } from './access';
+import type { OpenForum } from '../course/access/openForum';
 import { htmlForReader, struckIn } from './quotes';
 
 /** Every version of a post as of an instant, the first one first; for its author and staff. */

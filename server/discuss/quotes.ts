@@ -1,18 +1,18 @@
-import type { Kysely, Transaction } from 'kysely';
+import type { Kysely } from 'kysely';
 import { QUOTED } from '../../contract/postNodes';
 import { mayDo } from '../../core/access/mayDo';
 import { mayKnowVersion, versionRead } from '../../core/access/versionRead';
 import { plainText } from '../../core/text/plainText';
 import { quotationsIn, standsIn, withoutPassages } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
 import type { Database } from '../db/schema';
-import { notFound, wrongField } from '../http/problem';
-import { openForum, readablePost, type OpenForum } from './access';
-import { allowedOrRefuse } from './allowedOrRefuse';
-import { refuseUnlessModerates } from './moderates';
+import { notFound, wrongField } from '../refusals/problem';
+import { openForum, readablePost, type OpenForum } from '../course/access/openForum';
+import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
+import { refuseUnlessModerates } from '../course/access/moderates';
 
 const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
@@ -111,7 +111,7 @@ export function docForAuthor(doc: RichNode, opened: OpenForum, now: number): Ric
  * @returns the text as it is to be stored
  */
 export async function settleQuotes(
-  trx: Transaction<Database>,
+  trx: Trx,
   opened: OpenForum,
   doc: RichNode,
   before: RichNode | null,
@@ -160,12 +160,7 @@ const passageOf = (node: RichNode) =>
   plainText({ type: 'doc', content: node.content ?? [] }, { quotes: 'all' });
 
 /** Keeps which posts a version quotes. */
-export async function keepQuotes(
-  trx: Transaction<Database>,
-  postId: string,
-  number: number,
-  doc: RichNode,
-): Promise<void> {
+export async function keepQuotes(trx: Trx, postId: string, number: number, doc: RichNode): Promise<void> {
   for (const [position, { sourceId, version }] of quotationsIn(doc).entries())
     await trx
       .insertInto('quote')

@@ -1,7 +1,7 @@
 import type { PostBody } from '../../contract/posts';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { OpenForum } from './access';
+import type { OpenForum } from '../course/access/openForum';
 
 /** Who removed posts that are removed, when and why. */
 export async function removalsOf(

@@ -1,15 +1,13 @@
-import type { Transaction } from 'kysely';
 import { mayDo } from '../../core/access/mayDo';
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
-import type { Database } from '../db/schema';
-import { notFound } from '../http/problem';
-import { openForum, readablePost } from './access';
-import { allowedOrRefuse } from './allowedOrRefuse';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import { notFound } from '../refusals/problem';
+import { openForum, readablePost } from '../course/access/openForum';
+import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 
 function recordPost(
-  trx: Transaction<Database>,
+  trx: Trx,
   course: InCourse,
   what: 'post.removed' | 'post.restored',
   postId: string,

@@ -1,18 +1,17 @@
-import type { Express } from 'express';
 import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/discuss';
 import { mayDo } from '../../core/access/mayDo';
 import { spaceOf } from '../../core/terms/space';
 import { wouldCount, type Planned } from '../../core/participation/wouldCount';
 import type { RichNode } from '../../core/text/richText';
-import type { Deps } from '../deps';
-import { notFound } from '../http/problem';
-import { forMember } from '../http/register';
-import { openForum, openForumQuietly, readablePost } from './access';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { notFound } from '../refusals/problem';
+import { openForum, openForumQuietly, readablePost } from '../course/access/openForum';
 import { forumLines } from './forumLines';
 import { loadAttachments } from './postExtras';
 import { postVersions } from './postVersions';
-import { versionsRead } from './versionsRead';
+import { versionsRead } from '../course/access/versionsRead';
 import { forumView } from './forumView';
 import { dropDraft, keepDraft, refuseDraft } from './drafts';
 import { mentionable } from './mentions';
@@ -23,26 +22,24 @@ import { removePost, restorePost } from './removePost';
 import { editPost, writePost } from './writePost';
 
 /** Reading and writing in forums. */
-export function discussRoutes(app: Express, deps: Deps): void {
+export function discussRoutes(serve: Serve, deps: Deps): void {
   const { db } = deps;
 
-  forMember(app, deps, contract.listForums, 'anyone', async ({ course, now }) => ({
+  serve(contract.listForums, async ({ course, now }) => ({
     forums: await forumLines(db, course, now),
   }));
 
-  forMember(app, deps, contract.getForum, 'anyone', ({ course, params, now }) =>
-    forumView(db, course, params.forum, now),
-  );
+  serve(contract.getForum, ({ course, params, now }) => forumView(db, course, params.forum, now));
 
-  forMember(app, deps, contract.getChanged, 'anyone', ({ course, params, query, now }) =>
+  serve(contract.getChanged, ({ course, params, query, now }) =>
     forumView(db, course, params.forum, now, query.posts),
   );
 
-  forMember(app, deps, contract.getBodies, 'anyone', async ({ course, params, query, now }) => ({
+  serve(contract.getBodies, async ({ course, params, query, now }) => ({
     bodies: await postBodies(db, course, await openForum(db, course, params.forum, now), query.posts, now),
   }));
 
-  forMember(app, deps, contract.getMentionable, 'anyone', async ({ course, params, query, now }) => {
+  serve(contract.getMentionable, async ({ course, params, query, now }) => {
     const opened = await openForum(db, course, params.forum, now);
     const above = query.answers === undefined ? null : readablePost(opened, query.answers).post;
     const own =
@@ -52,7 +49,7 @@ export function discussRoutes(app: Express, deps: Deps): void {
     return { people: mentionable(course, opened, above?.spaceId ?? own, now) };
   });
 
-  forMember(app, deps, contract.getWouldCount, 'anyone', async ({ course, params, query, now }) => {
+  serve(contract.getWouldCount, async ({ course, params, query, now }) => {
     const { person } = course;
     const opened = await openForum(db, course, params.forum, now);
     const student = person.kind === 'student' ? course.setup.students.get(person.id) : undefined;
@@ -69,36 +66,36 @@ export function discussRoutes(app: Express, deps: Deps): void {
     return { steps: wouldCount(opened.data, opened.forum, student, plan, now) };
   });
 
-  forMember(app, deps, contract.strikeQuote, 'staff', async ({ course, params, body, now }) => {
+  serve(contract.strikeQuote, async ({ course, params, body, now }) => {
     const at = { forumId: params.forum, postId: params.post, sourceId: params.source };
     await strikeQuote(db, course, at, body.struck, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.writePost, 'anyone', ({ course, params, body, now }) =>
+  serve(contract.writePost, ({ course, params, body, now }) =>
     writePost(db, course, params.forum, body, now),
   );
 
-  forMember(app, deps, contract.editPost, 'anyone', ({ course, params, body, now }) =>
+  serve(contract.editPost, ({ course, params, body, now }) =>
     editPost(db, course, params.forum, params.post, body, now),
   );
 
-  forMember(app, deps, contract.removePost, 'anyone', async ({ course, params, now }) => {
+  serve(contract.removePost, async ({ course, params, now }) => {
     await removePost(db, course, params.forum, params.post, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.restorePost, 'anyone', async ({ course, params, now }) => {
+  serve(contract.restorePost, async ({ course, params, now }) => {
     await restorePost(db, course, params.forum, params.post, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.setNod, 'anyone', async ({ course, params, body, now }) => {
+  serve(contract.setNod, async ({ course, params, body, now }) => {
     await setNod(db, course, params.forum, params.post, body.value, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.getRevisions, 'anyone', async ({ course, params, query, now }) => {
+  serve(contract.getRevisions, async ({ course, params, query, now }) => {
     const opened = await openForumQuietly(db, course, params.forum, now);
     const { post } = readablePost(opened, params.post);
     if (course.person.kind === 'student' && post.authorId !== course.person.id) throw notFound();
@@ -106,7 +103,7 @@ export function discussRoutes(app: Express, deps: Deps): void {
     return { paging, revisions: rows };
   });
 
-  forMember(app, deps, contract.getPostDoc, 'anyone', async ({ course, params, now }) => {
+  serve(contract.getPostDoc, async ({ course, params, now }) => {
     const opened = await openForum(db, course, params.forum, now);
     const { post } = readablePost(opened, params.post);
     const place = opened.placed.get(post.id)!;
@@ -132,14 +129,14 @@ export function discussRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, contract.keepDraft, 'anyone', async ({ course, params, body, now }) => {
+  serve(contract.keepDraft, async ({ course, params, body, now }) => {
     const opened = await openForum(db, course, params.forum, now);
     await refuseDraft(db, course, opened, params.key);
     const place = { personId: course.person.id, forumId: params.forum, key: params.key };
     return { savedAt: now, sent: await keepDraft(db, place, body, now) };
   });
 
-  forMember(app, deps, contract.dropDraft, 'anyone', async ({ course, params }) => {
+  serve(contract.dropDraft, async ({ course, params }) => {
     await dropDraft(db, course.person.id, params.forum, params.key);
     return DONE;
   });

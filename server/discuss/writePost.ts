@@ -1,4 +1,3 @@
-import type { Transaction } from 'kysely';
 import { accessTo } from '../../core/access/accessTo';
 import { asideWith } from '../../core/access/asideWith';
 import type { Forum } from '../../core/course/forum';
@@ -7,16 +6,15 @@ import { spaceOf } from '../../core/terms/space';
 import type { AttachedFile } from '../../contract/files';
 import { mentionsIn } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
-import { worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Database } from '../db/schema';
-import type { Db } from '../db/open';
-import { attachFiles } from '../files/fileUse';
-import { conflict, notFound, Problem, wrongField } from '../http/problem';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import { attachFiles } from '../course/files/fileUse';
+import { conflict, notFound, Problem, wrongField } from '../refusals/problem';
 import { storedText, type StoredText } from '../text/toHtml';
-import { openForum, readablePost, type OpenForum } from './access';
-import { courseDataFor } from './courseDataFor';
-import { allowedOrRefuse } from './allowedOrRefuse';
+import { openForum, readablePost, type OpenForum } from '../course/access/openForum';
+import { courseDataFor } from '../course/facts/courseDataFor';
+import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 import { holdNewPost, settleChange } from './approval';
 import { dropDraft, draftKeptAt } from './drafts';
 import { keepMentions, settleMentions } from './mentions';
@@ -57,18 +55,13 @@ function textOrRefuse(doc: RichNode, attachments: readonly AttachedFile[]): Stor
 const isSealed = (opened: Pick<OpenForum, 'access'>) =>
   opened.access.kind === 'student' && opened.access.sealed !== 'none';
 
-async function isSealedNow(
-  trx: Transaction<Database>,
-  course: InCourse,
-  forumId: string,
-  now: number,
-): Promise<boolean> {
+async function isSealedNow(trx: Trx, course: InCourse, forumId: string, now: number): Promise<boolean> {
   const { data } = await courseDataFor(trx, course.setup, course.person.id, forumId);
   return isSealed({ access: accessTo(data, course.setup.forums.get(forumId)!, course.person, now) });
 }
 
 async function addRevision(
-  trx: Transaction<Database>,
+  trx: Trx,
   course: InCourse,
   at: {
     forumId: string;

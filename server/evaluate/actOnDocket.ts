@@ -1,26 +1,22 @@
-import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/docketActs';
 import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
 import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
 import { fillInText } from '../../core/text/fillIn';
 import type { RichNode } from '../../core/text/richText';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
-import type { Database } from '../db/schema';
-import { courseData } from '../discuss/loadPosts';
-import { notFound } from '../http/problem';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import { courseData } from '../course/facts/courseData';
+import { notFound } from '../refusals/problem';
 import { toHtml } from '../text/toHtml';
 import { inDocket } from './docket';
-import { excuse } from './excuse';
-import { EMPTY_SCORE, keepScore, type StoredScore } from './keepScore';
-import type { RecordedScore } from './loadScores';
-import { giveDecided } from './giveDecided';
-import { fillingFor } from './giveScore';
-import { isSecond, readingsOf } from './readings';
-
-type Trx = Transaction<Database>;
+import { excuse } from '../course/scores/excuse';
+import { EMPTY_SCORE, keepScore, type StoredScore } from '../course/scores/keepScore';
+import type { RecordedScore } from '../course/scores/loadScores';
+import { giveDecided } from '../course/scores/giveDecided';
+import { fillingFor } from '../course/scores/giveScore';
+import { isSecond, readingsOf } from '../course/scores/readings';
 
 /** The reason students read with a 0 for nothing. */
 const NOTHING_WRITTEN = 'Nothing was written.';

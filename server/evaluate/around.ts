@@ -1,11 +1,11 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getAround, PostAround } from '../../contract/evaluate';
 import { createdAt, type Post } from '../../core/course/post';
-import { worksWith, type InCourse } from '../course/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForumQuietly } from '../discuss/access';
+import { openForumQuietly } from '../course/access/openForum';
 import { htmlForReader, struckIn } from '../discuss/quotes';
-import { notFound } from '../http/problem';
+import { notFound } from '../refusals/problem';
 
 /** The branch a student's post stands in: all it answers, from the opening post down, and the answers to it. */
 export async function around(

@@ -6,12 +6,12 @@ import { postsOf } from '../../core/scoring/basis';
 import { distributionOf } from '../../core/scoring/distribution';
 import { criterionPoints } from '../../core/scoring/kinds/rubric';
 import type { Decisions } from '../../core/scoring/suggest';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForumQuietly } from '../discuss/access';
+import { openForumQuietly } from '../course/access/openForum';
 import { htmlForReader, struckIn } from '../discuss/quotes';
-import { notFound } from '../http/problem';
-import { isSecond, readingsOf } from './readings';
+import { notFound } from '../refusals/problem';
+import { isSecond, readingsOf } from '../course/scores/readings';
 
 /** So many are laid beside each other. */
 const MOST = 8;

@@ -2,10 +2,10 @@ import { createHmac, randomBytes } from 'node:crypto';
 import type { PersonName } from '../../contract/basics';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { Post } from '../../core/course/post';
-import { forumIn, type InCourse } from '../course/inCourse';
+import { forumIn, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { notFound, refused } from '../http/problem';
-import { isSecond, readingsOf } from './readings';
+import { notFound, refused } from '../refusals/problem';
+import { isSecond, readingsOf } from '../course/scores/readings';
 
 /** What begins every name that stands for a covered student. */
 const ALIAS = 'covered-';

@@ -1,5 +1,5 @@
-import { storedScore } from './storedScore';
-import { deskReading, isSecond, ownReading, readingsFor } from './readings';
+import { storedScore } from '../course/scores/storedScore';
+import { deskReading, isSecond, ownReading, readingsFor } from '../course/scores/readings';
 import { looksAt, shownLook } from './secondLooks';
 import type { DeskView, Passage } from '../../contract/evaluate';
 import { deskPosts } from './deskPosts';
@@ -12,10 +12,10 @@ import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/sugges
 import type { RichNode } from '../../core/text/richText';
 import type { Kysely } from 'kysely';
 import type { Database } from '../db/schema';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
-import { openForumQuietly } from '../discuss/access';
-import { courseData } from '../discuss/loadPosts';
-import { notFound } from '../http/problem';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import { openForumQuietly } from '../course/access/openForum';
+import { courseData } from '../course/facts/courseData';
+import { notFound } from '../refusals/problem';
 
 /** One student's contribution to a forum, with what is suggested and what is decided. */
 export async function desk(

@@ -6,13 +6,13 @@ import { changeSince } from '../../core/participation/changedSince';
 import { isCounted } from '../../core/participation/counted';
 import type { Participation } from '../../core/participation/participationOf';
 import { divideRounded } from '../../core/course/points';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Database } from '../db/schema';
-import type { OpenForum } from '../discuss/access';
+import type { OpenForum } from '../course/access/openForum';
 import { loadAttachments, loadNods, type Nod } from '../discuss/postExtras';
 import { htmlForReader, struckIn } from '../discuss/quotes';
-import { versionsRead } from '../discuss/versionsRead';
-import { evidenceMarks } from '../stewarding/evidence';
+import { versionsRead } from '../course/access/versionsRead';
+import { evidenceMarks } from '../evidence/evidence';
 
 async function textsOf(db: Kysely<Database>, forumId: string, studentId: string) {
   return db

@@ -7,16 +7,16 @@ import { docketState, type DocketState } from '../../core/participation/docketSt
 import { ownWords } from '../../core/participation/metAt';
 import { participationOf } from '../../core/participation/participationOf';
 import { readySince } from '../../core/participation/readySince';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForumQuietly } from '../discuss/access';
-import { columnsOf } from '../gradebook/columns';
-import { shownItems } from '../gradebook/shownItems';
-import { notFound } from '../http/problem';
-import { evidenceMarks } from '../stewarding/evidence';
-import { loadScores } from './loadScores';
+import { openForumQuietly } from '../course/access/openForum';
+import { columnsOf } from '../columns/columns';
+import { shownItems } from '../columns/shownItems';
+import { notFound } from '../refusals/problem';
+import { evidenceMarks } from '../evidence/evidence';
+import { loadScores } from '../course/scores/loadScores';
 import { plannedRelease } from './plannedReleases';
-import { agreementIn, docketReading, readingsOf, UNREAD } from './readings';
+import { agreementIn, docketReading, readingsOf, UNREAD } from '../course/scores/readings';
 import { looksAt } from './secondLooks';
 
 /** How many students stand where in a forum. */

@@ -1,7 +1,7 @@
 import type { Kysely } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
 import type { Database } from '../db/schema';
-import { wrongField } from '../http/problem';
+import { wrongField } from '../refusals/problem';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 

@@ -1,10 +1,8 @@
-import type { Transaction } from 'kysely';
-import { courseFor, forumIn, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
-import type { Database } from '../db/schema';
-import type { Deps } from '../deps';
-import { notFound, refused, wrongField } from '../http/problem';
+import { courseFor, forumIn, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import type { Deps } from '../feature/deps';
+import { notFound, refused, wrongField } from '../refusals/problem';
 import { setReleased } from './release';
 
 /** How often the clock is looked at, ms. */
@@ -34,7 +32,7 @@ export function planRelease(
   const itemId = card.itemId;
   if (at !== null && at <= now)
     throw wrongField('at', 'Choose a moment to come; what is given now can be released at once.');
-  return db.transaction().execute(async (trx: Transaction<Database>) => {
+  return db.transaction().execute(async (trx: Trx) => {
     const planned = await trx
       .selectFrom('planned_release')
       .select(['at', 'by'])
@@ -101,8 +99,9 @@ export class PlannedReleases {
       .where('at', '<=', clock.now())
       .execute();
     for (const { item_id, at, by, course_id, forum_id } of due) {
-      const session = { personId: by, writeToken: '', tokenHash: '' };
-      const course = await courseFor(this.deps as Deps, session, course_id, 'staff').catch(() => null);
+      const course = await courseFor(this.deps as Deps, { personId: by }, course_id, 'staff').catch(
+        () => null,
+      );
       if (course === null || forum_id === null)
         log.warn({ item: item_id }, 'a planned release has nobody or no forum any more');
       else {

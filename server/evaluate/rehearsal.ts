@@ -7,11 +7,10 @@ import type { Done } from '../../core/scoring/basis';
 import { isGivenAnew, rehearse, type ScoreMove } from '../../core/scoring/rehearse';
 import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
-import type { Db } from '../db/open';
-import { openForumQuietly } from '../discuss/access';
-import type { Trx } from '../plan/forumRow';
-import { giveScore } from './giveScore';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import type { Db, Trx } from '../db/open';
+import { openForumQuietly } from '../course/access/openForum';
+import { giveScore } from '../course/scores/giveScore';
 
 /** What a change of rules does to one student of a forum, and what is kept of their score. */
 export interface StudentMove {

@@ -1,9 +1,9 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { RehearsalView, RehearsedMove } from '../../contract/rehearsal';
 import type { ForumSettings } from '../../contract/forumSettings';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { notFound } from '../http/problem';
+import { notFound } from '../refusals/problem';
 import { coverNames } from './coveredNames';
 import { rehearsalOf } from './rehearsal';
 

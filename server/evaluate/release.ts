@@ -1,11 +1,11 @@
+import type { Trx } from '../db/open';
 import type { Item } from '../../core/gradebook/gradebook';
 import { isToSettle } from '../../core/scoring/agreement';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Deps } from '../deps';
-import { notFound } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
-import { readingsOf } from './readings';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Deps } from '../feature/deps';
+import { notFound } from '../refusals/problem';
+import { readingsOf } from '../course/scores/readings';
 
 /** Which scores are released or taken back, and what comes of it. */
 export interface Released {

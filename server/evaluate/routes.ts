@@ -1,4 +1,3 @@
-import type { Express } from 'express';
 import { DONE, pageOf, type PersonName } from '../../contract/basics';
 import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
@@ -9,13 +8,13 @@ import * as consistency from '../../contract/consistency';
 import * as rehearsal from '../../contract/rehearsal';
 import * as remarks from '../../contract/remarks';
 import * as looks from '../../contract/secondLooks';
-import type { Deps } from '../deps';
-import { forMember } from '../http/register';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
 import { actOnDocket, undoAct } from './actOnDocket';
-import { staffOf, worksWith, type InCourse } from '../course/inCourse';
-import { openForumQuietly, readablePost } from '../discuss/access';
+import { staffOf, worksWith, type InCourse } from '../course/setup/inCourse';
+import { openForumQuietly, readablePost } from '../course/access/openForum';
 import { postVersions } from '../discuss/postVersions';
-import { notFound } from '../http/problem';
+import { notFound } from '../refusals/problem';
 import { planRelease } from './plannedReleases';
 import { answerLook, askForLook, queueOfLooks } from './secondLooks';
 import { desk } from './desk';
@@ -25,15 +24,15 @@ import { Rehearsals } from './rehearsals';
 import { setReleased } from './release';
 import { confirmScore, saveScore, setExcused } from './saveScore';
 import { settle } from './settle';
-import { refuseStrangeReferences } from '../plan/refusals';
+import { refuseStrangeReferences } from '../course/forums/strangeReferences';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
 
 /** Dockets, the Desk, and what is decided there. */
-export function evaluateRoutes(app: Express, deps: Deps): void {
+export function evaluateRoutes(serve: Serve, deps: Deps): void {
   const { db } = deps;
   const rehearsals = new Rehearsals(db);
 
-  forMember(app, deps, contract.listDockets, 'staff', async ({ course, now }) => {
+  serve(contract.listDockets, async ({ course, now }) => {
     const { perForum } = await countStates(db, course, now);
     return {
       forums: perForum.map(({ forum, counts }) => {
@@ -53,7 +52,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, contract.getDocket, 'staff', async ({ course, params, query, now }) => {
+  serve(contract.getDocket, async ({ course, params, query, now }) => {
     const covered = await coverNames(db, course, params.forum, query);
     const seen = covered?.course ?? course;
     const plain = await docket(db, seen, params.forum, now);
@@ -61,11 +60,9 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return { ...view, ...pageOf(view.rows, query) };
   });
 
-  forMember(app, deps, consistency.getGiven, 'staff', ({ course, params }) =>
-    givenSpread(db, course, params.forum),
-  );
+  serve(consistency.getGiven, ({ course, params }) => givenSpread(db, course, params.forum));
 
-  forMember(app, deps, consistency.listAlike, 'staff', async ({ course, params, query, now }) => {
+  serve(consistency.listAlike, async ({ course, params, query, now }) => {
     const covered = await coverNames(db, course, params.forum, {
       names: query.names,
       student: query.without,
@@ -117,22 +114,22 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return { covered, studentId, meant, show };
   };
 
-  forMember(app, deps, contract.getDesk, 'staff', async ({ course, params, query, now }) => {
+  serve(contract.getDesk, async ({ course, params, query, now }) => {
     const { show } = await atDesk(course, params, now, query.names);
     return show(db);
   });
 
-  forMember(app, deps, contract.saveScore, 'staff', async ({ course, params, body, now }) => {
+  serve(contract.saveScore, async ({ course, params, body, now }) => {
     const { studentId, meant, show } = await atDesk(course, params, now);
     return saveScore(deps, course, params.forum, studentId, await meant(body), now, show);
   });
 
-  forMember(app, deps, contract.confirmScore, 'staff', async ({ course, params, body, now }) => {
+  serve(contract.confirmScore, async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
     return confirmScore(deps, course, params.forum, studentId, body.version, now, show);
   });
 
-  forMember(app, deps, contract.getAround, 'staff', async ({ course, params, query, now }) => {
+  serve(contract.getAround, async ({ course, params, query, now }) => {
     const { covered, studentId, meant } = await atDesk(course, params, now, query.names);
     const at = { forumId: params.forum, studentId, postId: await meant(params.post) };
     const found = await around(db, covered?.course ?? course, at, now);
@@ -146,7 +143,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     );
   });
 
-  forMember(app, deps, contract.getDeskVersions, 'staff', async ({ course, params, query, now }) => {
+  serve(contract.getDeskVersions, async ({ course, params, query, now }) => {
     const { covered, studentId, meant } = await atDesk(course, params, now, query.names);
     if (!worksWith(course, studentId)) throw notFound();
     const opened = await openForumQuietly(db, course, params.forum, now);
@@ -158,19 +155,19 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     return { paging, revisions: rows };
   });
 
-  forMember(app, deps, contract.settleReadings, 'staff', async ({ course, params, body, now }) => {
+  serve(contract.settleReadings, async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
     return settle(deps, course, params.forum, studentId, body, now, show);
   });
 
-  forMember(app, deps, contract.excuse, 'staff', async ({ course, params, body, now }) => {
+  serve(contract.excuse, async ({ course, params, body, now }) => {
     const { studentId } = await atDesk(course, params, now);
     await setExcused(deps, course, params.forum, studentId, body.excused, now);
     deps.live.concerns(course.setup.id, [studentId]);
     return { excused: body.excused };
   });
 
-  forMember(app, deps, acts.actOnDocket, 'staff', async ({ course, params, body, now }) => {
+  serve(acts.actOnDocket, async ({ course, params, body, now }) => {
     const student = Array.isArray(body.students) ? body.students[0] : undefined;
     const covered = await coverNames(db, course, params.forum, { names: body.names, student });
     const { students } = body;
@@ -189,7 +186,7 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, acts.undoDocketAct, 'staff', async ({ course, params, query, now }) => {
+  serve(acts.undoDocketAct, async ({ course, params, query, now }) => {
     const answer = await undoAct(db, course, params.forum, params.act, now);
     const covered = await coverNames(db, course, params.forum, query);
     return covered === null
@@ -197,53 +194,51 @@ export function evaluateRoutes(app: Express, deps: Deps): void {
       : { ...answer, passed: answer.passed.map(({ id }) => covered.course.setup.names.get(id)!) };
   });
 
-  forMember(app, deps, remarks.listRemarks, 'staff', async ({ course }) => ({
+  serve(remarks.listRemarks, async ({ course }) => ({
     remarks: await remarksFor(db, course),
   }));
-  forMember(app, deps, remarks.saveRemark, 'staff', async ({ course, params, body, now }) => {
+  serve(remarks.saveRemark, async ({ course, params, body, now }) => {
     await saveRemark(db, course, params.remark, body, now);
     return DONE;
   });
-  forMember(app, deps, remarks.dropRemark, 'staff', async ({ course, params }) => {
+  serve(remarks.dropRemark, async ({ course, params }) => {
     await dropRemark(db, course, params.remark);
     return DONE;
   });
-  forMember(app, deps, remarks.noteRemarkUsed, 'staff', async ({ course, params, body }) => {
+  serve(remarks.noteRemarkUsed, async ({ course, params, body }) => {
     await noteUsed(db, course, params.remark, body.choices);
     return DONE;
   });
 
-  forMember(app, deps, acts.planRelease, 'staff', async ({ course, params, body, now }) => {
+  serve(acts.planRelease, async ({ course, params, body, now }) => {
     await planRelease(db, course, params.forum, body.at, now);
     return DONE;
   });
 
-  forMember(app, deps, looks.askForLook, 'student', async ({ course, params, body, now }) => {
+  serve(looks.askForLook, async ({ course, params, body, now }) => {
     await askForLook(db, course, params.forum, body, now);
     deps.live.concerns(course.setup.id, staffOf(course));
     return DONE;
   });
 
-  forMember(app, deps, looks.listLooks, 'staff', async ({ course }) => ({
+  serve(looks.listLooks, async ({ course }) => ({
     looks: await queueOfLooks(db, course),
   }));
 
-  forMember(app, deps, contract.answerLook, 'staff', async ({ course, params, body, now }) => {
+  serve(contract.answerLook, async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
     await answerLook(db, course, params.forum, studentId, params.look, body.answer, now);
     deps.live.concerns(course.setup.id, [studentId]);
     return show(db);
   });
 
-  forMember(app, deps, rehearsal.rehearse, 'instructor', async ({ course, params, body, now }) => {
+  serve(rehearsal.rehearse, async ({ course, params, body, now }) => {
     refuseStrangeReferences(course.setup, params.forum, body.settings);
     return rehearsals.begin(course, params.forum, body.id, body.settings, now);
   });
-  forMember(app, deps, rehearsal.getRehearsal, 'instructor', async ({ course, params }) =>
-    rehearsals.fetch(course, params.rehearsal),
-  );
+  serve(rehearsal.getRehearsal, async ({ course, params }) => rehearsals.fetch(course, params.rehearsal));
 
-  forMember(app, deps, acts.release, 'staff', async ({ course, params, body, now }) => {
+  serve(acts.release, async ({ course, params, body, now }) => {
     const { changed, unsettled } = await setReleased(
       deps,
       course,

@@ -5,22 +5,25 @@ import { filesIn } from '../../contract/richText';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Deps } from '../deps';
-import { conflict, notFound, wrongField, refused } from '../http/problem';
-import type { Transaction } from 'kysely';
-import type { Db } from '../db/open';
-import type { Database } from '../db/schema';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Deps } from '../feature/deps';
+import { conflict, notFound, wrongField, refused } from '../refusals/problem';
+import type { Db, Trx } from '../db/open';
 import { desk } from './desk';
-import { isSecond, keepReading, noteGiven, ownReading, readingsFor, type StudentReadings } from './readings';
-import { excuse } from './excuse';
-import { storedScore } from './storedScore';
-import { giveScore } from './giveScore';
+import {
+  isSecond,
+  keepReading,
+  noteGiven,
+  ownReading,
+  readingsFor,
+  type StudentReadings,
+} from '../course/scores/readings';
+import { excuse } from '../course/scores/excuse';
+import { storedScore } from '../course/scores/storedScore';
+import { giveScore } from '../course/scores/giveScore';
 import { checkPassages } from './passages';
 import { putFiles } from './scoreFiles';
-
-type Trx = Transaction<Database>;
 
 function checkDecisions(course: InCourse, forumId: string, decisions: Decisions): void {
   const { evaluation } = forumIn(course.setup, forumId).forum;

@@ -1,7 +1,7 @@
 import type { SavedRemark } from '../../contract/remarks';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { notFound, Problem } from '../http/problem';
+import { notFound, Problem } from '../refusals/problem';
 
 /** A member of staff's own saved remarks, and those shared with the staff of the course, the newest first. */
 export async function remarksFor(db: Db, course: InCourse): Promise<SavedRemark[]> {

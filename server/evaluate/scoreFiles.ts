@@ -1,9 +1,10 @@
-import type { Kysely, Transaction } from 'kysely';
+import type { Trx } from '../db/open';
+import type { Kysely } from 'kysely';
 import type { FileView } from '../../contract/files';
-import type { InCourse } from '../course/inCourse';
-import { worksWith } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
+import { worksWith } from '../course/setup/inCourse';
 import type { Database } from '../db/schema';
-import { wrongField } from '../http/problem';
+import { wrongField } from '../refusals/problem';
 
 /** Files by their ids, in their order. */
 export async function filesOf(db: Kysely<Database>, ids: readonly string[]): Promise<FileView[]> {
@@ -19,7 +20,7 @@ export async function filesOf(db: Kysely<Database>, ids: readonly string[]): Pro
 
 /** Puts files to a score: those the evaluator uploaded, or that stand there already. */
 export async function putFiles(
-  trx: Transaction<Database>,
+  trx: Trx,
   course: InCourse,
   about: { readonly itemId: string; readonly studentId: string },
   ids: readonly string[],

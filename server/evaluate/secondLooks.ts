@@ -1,10 +1,10 @@
 import type { QueuedLook, SecondLook } from '../../contract/secondLooks';
 import { lookOutcome, whyNoLook, type NoLook } from '../../core/scoring/secondLook';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
 import type { Db } from '../db/open';
-import { notFound, Problem } from '../http/problem';
-import { storedScore } from './storedScore';
+import { notFound, Problem } from '../refusals/problem';
+import { storedScore } from '../course/scores/storedScore';
 
 const WHY: Record<NoLook, string> = {
   notOffered: 'In this forum scores are not looked at again.',

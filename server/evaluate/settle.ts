@@ -1,13 +1,13 @@
 import type { DeskView } from '../../contract/evaluate';
 import { meanOf, pairOf } from '../../core/scoring/agreement';
 import type { Decisions } from '../../core/scoring/suggest';
-import { forumIn, worksWith, type InCourse } from '../course/inCourse';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { Deps } from '../deps';
-import { notFound, Problem } from '../http/problem';
-import { isSecond, readingsFor } from './readings';
+import type { Deps } from '../feature/deps';
+import { notFound, Problem } from '../refusals/problem';
+import { isSecond, readingsFor } from '../course/scores/readings';
 import { saveScore } from './saveScore';
-import { storedScore } from './storedScore';
+import { storedScore } from '../course/scores/storedScore';
 import type { RichNode } from '../../core/text/richText';
 
 /**

@@ -1,5 +1,5 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
-import { settingsView } from '../course/settings';
+import { settingsView } from '../plan/courseSettings';
 import type { Db } from '../db/open';
 import { byKey, json, jsonOrNull, type Part, type RowOf } from './courseParts';
 import { posts } from './coursePosts';

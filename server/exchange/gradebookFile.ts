@@ -1,7 +1,7 @@
 import { csvFile } from '../../core/formats/csv';
 import { decimal } from '../../core/course/points';
 import { itemHeads, PERSON_HEADS, stampHead, TOTAL_HEADS } from '../../core/formats/gradebookTable';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { gradebook } from '../gradebook/gradebookView';
 

@@ -1,3 +1,4 @@
+import type { Trx } from '../db/open';
 import Papa from 'papaparse';
 import { decimal } from '../../core/course/points';
 import { createHash } from 'node:crypto';
@@ -6,14 +7,13 @@ import type { OneRosterRead } from '../../contract/oneRoster';
 import { classesOf, intoCourse, type CourseIn } from '../../core/formats/oneRoster/intoCourse';
 import { readTables } from '../../core/formats/oneRoster/readTables';
 import { fromWallClock } from '../../core/time/wallClock';
-import { loadCourse } from '../course/courseCache';
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import { settingsView } from '../course/settings';
+import { loadCourse } from '../course/setup/courseCache';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import { settingsView } from '../plan/courseSettings';
 import { changeCellsIn, remarkCell, valueOf } from '../gradebook/changeCells';
 import { saveItem } from '../gradebook/saveItem';
-import { wrongField } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
+import { wrongField } from '../refusals/problem';
 import { movesOf, rosterRows, writeRosterRow } from '../roster/importRoster';
 
 const MOST_ROWS = 100_000;

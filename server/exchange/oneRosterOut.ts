@@ -3,11 +3,11 @@ import { fromCourse, type CourseOut } from '../../core/formats/oneRoster/fromCou
 import type { Tables } from '../../core/formats/oneRoster/tables';
 import { writeTables } from '../../core/formats/oneRoster/writeTables';
 import { toWallClock } from '../../core/time/wallClock';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { remarkText } from '../gradebook/cellDetail';
 import { valueOf } from '../gradebook/changeCells';
-import { shownItems } from '../gradebook/shownItems';
+import { shownItems } from '../columns/shownItems';
 
 /** Archives carry a time; with always the same one, the same course gives the same bytes. */
 const NO_TIME = new Date(1980, 0, 1);

@@ -12,13 +12,13 @@ import {
 import { readPoints, type ReadCell } from '../../core/formats/readPoints';
 import type { Item } from '../../core/gradebook/gradebook';
 import { mergeCell } from '../../core/gradebook/mergeCell';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { replayed } from '../evaluate/loadScores';
-import { wrongField } from '../http/problem';
+import { replayed } from '../course/scores/loadScores';
+import { wrongField } from '../refusals/problem';
 import { valueOf } from '../gradebook/changeCells';
 import { studentsOf } from '../gradebook/gradebookView';
-import { shownItems } from '../gradebook/shownItems';
+import { shownItems } from '../columns/shownItems';
 
 const MOST_ROWS = 20_000;
 /** So many problems are told; of the others, how many. */

@@ -6,11 +6,11 @@ import { courseFileSchema } from '../../contract/courseFile';
 import { courseJson, gradebookCsv, oneRosterZip, type FileRoute } from '../../contract/fileRoutes';
 import { readGradebookFile as readFileEndpoint } from '../../contract/gradebookFile';
 import { readOneRoster as readOneRosterEndpoint } from '../../contract/oneRoster';
-import { courseFor, type InCourse } from '../course/inCourse';
-import { recordExport } from '../course/recordReading';
-import type { Deps } from '../deps';
+import { courseFor, type InCourse } from '../course/setup/inCourse';
+import { recordExport } from '../course/record/recordReading';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
 import { OnlyPreview, unlessPreview } from '../http/preview';
-import { forMember } from '../http/register';
 import { signedIn } from '../sessions/sessions';
 import { courseFileText } from './courseFile';
 import { gradebookFile } from './gradebookFile';
@@ -22,7 +22,7 @@ import { readGradebookFile } from './readGradebookFile';
 const codeOf = (code: string) => code.replace(/[^A-Za-z0-9]+/g, '-');
 
 /** Files that come and go: the gradebook as CSV, a course as OneRoster files, and everything in it as JSON. */
-export function exchangeRoutes(app: Express, deps: Deps): void {
+export function exchangeRoutes(app: Express, serve: Serve, deps: Deps): void {
   const { db, courses, live } = deps;
 
   /** Serves a file of a course to those of its staff whom it is for. */
@@ -58,11 +58,9 @@ export function exchangeRoutes(app: Express, deps: Deps): void {
     await pipeline(Readable.from(courseFileText(db, setup.id, deps.clock.now())), res);
   });
 
-  forMember(app, deps, readFileEndpoint, 'staff', ({ course, body }) =>
-    readGradebookFile(db, course, body.text),
-  );
+  serve(readFileEndpoint, ({ course, body }) => readGradebookFile(db, course, body.text));
 
-  forMember(app, deps, readOneRosterEndpoint, 'instructor', async ({ course, body, now }) => {
+  serve(readOneRosterEndpoint, async ({ course, body, now }) => {
     let answer: Awaited<ReturnType<typeof readOneRoster>> | null = null;
     const reading = db.transaction().execute(async (trx) => {
       answer = await readOneRoster(trx, course, body, now);

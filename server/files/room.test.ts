@@ -3,11 +3,11 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { DAY, HOUR } from '../../core/time/instant';
 import { textOf } from '../../core/text/textOf';
-import { courseFor } from '../course/inCourse';
+import { courseFor } from '../course/setup/inCourse';
 import { MOST_DRAFTS, refuseDraft } from '../discuss/drafts';
-import { openForum } from '../discuss/access';
+import { openForum } from '../course/access/openForum';
 import { C, F, testServer, withForum, words } from '../testing/testServer';
-import { refuseBeyondQuota } from './quota';
+import { refuseBeyondQuota } from '../course/files/quota';
 import { removeUnnamed } from './unnamed';
 
 type Setting = Awaited<ReturnType<typeof withForum>>;
@@ -18,8 +18,7 @@ beforeEach(async () => {
 afterEach(() => c.server.close());
 
 const text = (said: string) => Buffer.from(said);
-const inCourse = (personId: string) =>
-  courseFor(c.server.deps, { personId, writeToken: '', tokenHash: '' }, 'rivers', 'anyone');
+const inCourse = (personId: string) => courseFor(c.server.deps, { personId }, 'rivers', 'member');
 const folder = () => readdirSync(join(c.server.dataFolder, 'files'));
 
 describe('room for files', () => {

@@ -12,14 +12,14 @@ import { kindOfFile } from '../../contract/files';
 import { filesIn } from '../../contract/richText';
 import { mayKnowVersion, versionRead } from '../../core/access/versionRead';
 import type { RichNode } from '../../core/text/richText';
-import { courseFor } from '../course/inCourse';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
+import { courseFor } from '../course/setup/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
 import type { Db } from '../db/open';
-import { openForumQuietly, type OpenForum } from '../discuss/access';
+import { openForumQuietly, type OpenForum } from '../course/access/openForum';
 import { mayFetchFromScore } from '../evaluate/scoreFiles';
-import { notFound, Problem, wrongField } from '../http/problem';
-import { refuseBeyondQuota } from './quota';
+import { notFound, Problem, wrongField } from '../refusals/problem';
+import { refuseBeyondQuota } from '../course/files/quota';
 import { checkWriteToken, signedIn } from '../sessions/sessions';
 
 /** Uploads of one person at once. */
@@ -181,7 +181,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
       const session = await signedIn(deps, req);
       checkWriteToken(session, req);
       await deps.countWrite(req, res, session.personId);
-      const course = await courseFor(deps, session, String(req.params.course), 'anyone');
+      const course = await courseFor(deps, session, String(req.params.course), 'member');
       res.locals.course = course;
       // What is announced as too much is not received at all.
       await refuseBeyondQuota(deps.db, course, Number(req.headers['content-length'] ?? 0));
@@ -267,7 +267,7 @@ export function fileRoutes(app: Express, deps: Deps): void {
       .where('id', '=', String(req.params.file))
       .executeTakeFirst();
     if (!file) throw notFound();
-    const course = await courseFor(deps, session, file.course_id, 'anyone');
+    const course = await courseFor(deps, session, file.course_id, 'member');
     if (!(await mayFetch(deps, course, file))) throw notFound();
     const path = join(deps.dataFolder, 'files', file.sha256);
     const onDisk = await stat(path).catch(() => null);

@@ -2,7 +2,7 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { sql } from 'kysely';
 import { DAY, HOUR } from '../../core/time/instant';
-import type { Deps } from '../deps';
+import type { Deps } from '../feature/deps';
 
 /** So long a file may stand nowhere before it is removed: it may be on its way into a post. */
 export const KEPT = 7 * DAY;

@@ -1,12 +1,12 @@
 import type { CellDetail } from '../../contract/cells';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
-import { worksWith, type InCourse } from '../course/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { storedScore } from '../evaluate/storedScore';
-import { notFound } from '../http/problem';
+import { storedScore } from '../course/scores/storedScore';
+import { notFound } from '../refusals/problem';
 import { valueOf } from './changeCells';
-import { shownItem } from './shownItems';
+import { shownItem } from '../columns/shownItems';
 
 /** The remark kept with a cell, as plain text. */
 export const remarkText = (remark: string | null): string =>

@@ -4,19 +4,18 @@ import type { Item } from '../../core/gradebook/gradebook';
 import { participationOf } from '../../core/participation/participationOf';
 import { NO_DECISIONS, withinBounds, type Decisions } from '../../core/scoring/suggest';
 import { textOf } from '../../core/text/textOf';
-import { worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
-import { forumData } from '../discuss/forumData';
-import { excuse } from '../evaluate/excuse';
-import { giveDecided, withTotal } from '../evaluate/giveDecided';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import { forumData } from '../course/facts/forumData';
+import { excuse } from '../course/scores/excuse';
+import { giveDecided, withTotal } from '../course/scores/giveDecided';
 import { decimal } from '../../core/course/points';
-import { keepScore, type StoredScore } from '../evaluate/keepScore';
-import { isSecond, readingsFor } from '../evaluate/readings';
-import { notFound, Problem, wrongField } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
+import { keepScore, type StoredScore } from '../course/scores/keepScore';
+import { isSecond, readingsFor } from '../course/scores/readings';
+import { notFound, Problem, wrongField } from '../refusals/problem';
 import { toHtml } from '../text/toHtml';
-import { shownItem } from './shownItems';
+import { shownItem } from '../columns/shownItems';
 
 /** What stands in a cell by what is stored; points of a forum on the item's scale. */
 export function valueOf(

@@ -1,10 +1,10 @@
 import type { ScoresView } from '../../contract/scores';
 import { createdAt } from '../../core/course/post';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForumQuietly } from '../discuss/access';
+import { openForumQuietly } from '../course/access/openForum';
 import { htmlForReader, struckIn } from '../discuss/quotes';
-import type { ShownScore } from '../evaluate/loadScores';
+import type { ShownScore } from '../course/scores/loadScores';
 
 /** A student's own posts of a forum with the comments that came with a released score, in the order they were written. */
 export async function commentedPosts(

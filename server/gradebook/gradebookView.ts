@@ -4,12 +4,12 @@ import type { Student } from '../../core/course/roster';
 import type { Gradebook, Item } from '../../core/gradebook/gradebook';
 import { countedPoints, totalOf, type Sum, type Total } from '../../core/gradebook/total';
 import { hasOpened } from '../../core/time/minute';
-import type { CourseSetup } from '../course/courseCache';
-import { worksWith, type InCourse } from '../course/inCourse';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { ColumnCell } from './column';
-import { columnsOf } from './columns';
-import { shownItems } from './shownItems';
+import type { ColumnCell } from '../columns/column';
+import { columnsOf } from '../columns/columns';
+import { shownItems } from '../columns/shownItems';
 
 export const shortSum = ({ percent, items, of }: Sum | Total) => ({ percent, items, of });
 

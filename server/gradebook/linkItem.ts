@@ -1,3 +1,4 @@
+import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { ForumRules } from '../../contract/forumSettings';
@@ -6,13 +7,13 @@ import { intoForum } from '../../core/gradebook/carryScore';
 import { itemPoints } from '../../core/gradebook/itemPoints';
 import type { ExplanationLine } from '../../core/scoring/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import { keepScore, type StoredScore } from '../evaluate/keepScore';
-import { conflict, Problem, wrongField } from '../http/problem';
-import { forumRow, recordedState, type Trx } from '../plan/forumRow';
-import { recordForum } from '../plan/recordForum';
-import { itemRow, recordedItem, recordItem } from './saveItem';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import { keepScore, type StoredScore } from '../course/scores/keepScore';
+import { conflict, Problem, wrongField } from '../refusals/problem';
+import { forumRow, recordedState } from '../course/forums/forumRow';
+import { recordForum } from '../course/forums/recordForum';
+import { itemRow, recordedItem, recordItem } from '../course/items/itemRow';
 
 type Answer = z.infer<(typeof endpoint)['answer']>;
 

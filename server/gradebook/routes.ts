@@ -1,42 +1,41 @@
-import type { Express } from 'express';
 import { DONE, pageOf } from '../../contract/basics';
 import * as cells from '../../contract/cells';
 import * as contract from '../../contract/gradebook';
 import * as items from '../../contract/items';
 import { getScores } from '../../contract/scores';
 import { getStudentTerm, saveStudentNote } from '../../contract/studentTerm';
-import { worksWith, type InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { conflict, notFound } from '../http/problem';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { conflict, notFound } from '../refusals/problem';
 import { OnlyPreview, unlessPreview } from '../http/preview';
-import { forMember } from '../http/register';
-import { storedScore } from '../evaluate/storedScore';
+import { storedScore } from '../course/scores/storedScore';
 import { actOnItem } from './actOnItem';
 import { cellDetail, remarkText } from './cellDetail';
 import { changeCells, remarkCell } from './changeCells';
 import { gradebook, gradebookRows, shownAs, studentsOf } from './gradebookView';
 import { linkItem } from './linkItem';
 import { saveItem, setItemRemoved } from './saveItem';
-import { shownItem } from './shownItems';
+import { shownItem } from '../columns/shownItems';
 import { studentScores } from './studentScores';
 import { saveNote, studentTerm } from './studentTerm';
 
 /** The gradebook for staff, its items and cells, and a student's own scores. */
-export function gradebookRoutes(app: Express, deps: Deps): void {
+export function gradebookRoutes(serve: Serve, deps: Deps): void {
   const { db, courses, live } = deps;
 
-  forMember(app, deps, contract.getGradebook, 'staff', async ({ course, query, now }) => {
+  serve(contract.getGradebook, async ({ course, query, now }) => {
     const view = await gradebook(db, course, now);
     return { ...view, ...pageOf(view.rows, query) };
   });
 
-  forMember(app, deps, contract.getGradebookRows, 'staff', async ({ course, query, now }) => {
+  serve(contract.getGradebookRows, async ({ course, query, now }) => {
     const wanted = new Set(query.students);
     const students = studentsOf(course).filter(({ id }) => wanted.has(id));
     return { rows: await gradebookRows(db, course, students, now) };
   });
 
-  forMember(app, deps, getScores, 'student', ({ course, now }) => studentScores(deps, course, now));
+  serve(getScores, ({ course, now }) => studentScores(deps, course, now));
 
   /** What changed the course's setup is read anew, and everyone in it hears of it. */
   const changedSetup = async (course: InCourse): Promise<InCourse> => {
@@ -44,20 +43,20 @@ export function gradebookRoutes(app: Express, deps: Deps): void {
     return { ...course, setup: (await courses.get(db, course.setup.id))! };
   };
 
-  forMember(app, deps, items.saveItem, 'instructor', async ({ course, params, body, now }) => {
+  serve(items.saveItem, async ({ course, params, body, now }) => {
     await db.transaction().execute((trx) => saveItem(trx, course, params.item, body, now));
     const { setup } = await changedSetup(course);
     const item = setup.gradebook.items.find(({ id }) => id === params.item)!;
     return shownAs(setup, item, now);
   });
 
-  forMember(app, deps, items.setItemRemoved, 'instructor', async ({ course, params, body, now }) => {
+  serve(items.setItemRemoved, async ({ course, params, body, now }) => {
     await db.transaction().execute((trx) => setItemRemoved(trx, course, params.item, body.removed, now));
     await changedSetup(course);
     return DONE;
   });
 
-  forMember(app, deps, items.linkItem, 'instructor', async ({ course, params, body, now }) => {
+  serve(items.linkItem, async ({ course, params, body, now }) => {
     let answer: Awaited<ReturnType<typeof linkItem>> | null = null;
     const linking = db.transaction().execute(async (trx) => {
       answer = await linkItem(trx, course, params.item, body, now);
@@ -68,13 +67,13 @@ export function gradebookRoutes(app: Express, deps: Deps): void {
     return answer!;
   });
 
-  forMember(app, deps, items.actOnItem, 'staff', async ({ course, params, body, now }) => {
+  serve(items.actOnItem, async ({ course, params, body, now }) => {
     const { students, unsettled } = await actOnItem(db, course, params.item, body, now);
     if (!body.preview) live.concerns(course.setup.id, students);
     return { students: students.map((id) => course.setup.names.get(id)!), unsettled };
   });
 
-  forMember(app, deps, cells.changeCells, 'staff', async ({ course, body, now }) => {
+  serve(cells.changeCells, async ({ course, body, now }) => {
     const { changed } = await changeCells(db, course, body, now);
     live.concerns(course.setup.id, changed);
     const students = changed.map((id) => course.setup.students.get(id)!);
@@ -84,11 +83,11 @@ export function gradebookRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, cells.getCell, 'staff', ({ course, params }) =>
+  serve(cells.getCell, ({ course, params }) =>
     cellDetail(db, course, { itemId: params.item, studentId: params.student }),
   );
 
-  forMember(app, deps, cells.remarkCell, 'staff', async ({ course, params, body, now }) => {
+  serve(cells.remarkCell, async ({ course, params, body, now }) => {
     const { item: itemId, student: studentId } = params;
     const item = shownItem(course.setup, itemId);
     if (item.forumId !== null || !worksWith(course, studentId)) throw notFound();
@@ -103,11 +102,9 @@ export function gradebookRoutes(app: Express, deps: Deps): void {
     return DONE;
   });
 
-  forMember(app, deps, getStudentTerm, 'staff', ({ course, params, now }) =>
-    studentTerm(db, course, params.student, now),
-  );
+  serve(getStudentTerm, ({ course, params, now }) => studentTerm(db, course, params.student, now));
 
-  forMember(app, deps, saveStudentNote, 'staff', ({ course, params, body, now }) =>
+  serve(saveStudentNote, ({ course, params, body, now }) =>
     db.transaction().execute((trx) => saveNote(trx, course, params.student, body, now)),
   );
 }

@@ -6,15 +6,15 @@ import { fedCell, handCell, type CellInState } from '../../core/gradebook/cellOf
 import type { Item } from '../../core/gradebook/gradebook';
 import { countedPoints, totalOf } from '../../core/gradebook/total';
 import { whyNoLook } from '../../core/scoring/secondLook';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { courseData } from '../discuss/loadPosts';
-import { shownScores } from '../evaluate/loadScores';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { courseData } from '../course/facts/courseData';
+import { shownScores } from '../course/scores/loadScores';
 import { filesOf } from '../evaluate/scoreFiles';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
 import { commentedPosts } from './commented';
 import { shortSum } from './gradebookView';
-import { shownItems } from './shownItems';
+import { shownItems } from '../columns/shownItems';
 
 /** A student's released scores with how each comes about, and the total of them; nothing of what is not released. (rules §7) */
 export async function studentScores(deps: Deps, course: InCourse, now: number): Promise<ScoresView> {

@@ -9,15 +9,15 @@ import { isCounted } from '../../core/participation/counted';
 import { isMissed, missesInARow } from '../../core/participation/missesInARow';
 import { participationOf } from '../../core/participation/participationOf';
 import { isPeerReply } from '../../core/participation/peerReply';
-import { worksWith, type InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
-import { courseData, loadAnswersTo } from '../discuss/loadPosts';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import { courseData } from '../course/facts/courseData';
+import { loadAnswersTo } from '../course/posts/loadPosts';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
-import { conflict, notFound } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
+import { conflict, notFound } from '../refusals/problem';
 import { gradebookRows, shownAs } from './gradebookView';
-import { shownItems } from './shownItems';
+import { shownItems } from '../columns/shownItems';
 
 /** The dates and numbers that are not the forum's own, with what they are. */
 function ownTermsOf({ dates, numbers, sources }: ResolvedTerms): TermForum['ownTerms'] {

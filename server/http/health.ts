@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { Express } from 'express';
 import { isInPlace } from '../db/open';
-import type { Deps } from '../deps';
+import type { Deps } from '../feature/deps';
 
 /** After so long what does not answer is not well, ms. */
 const SOON = 1000;

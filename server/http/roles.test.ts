@@ -45,6 +45,16 @@ describe('who may use the API', () => {
   });
   afterAll(() => c.server.close());
 
+  it('says in every summary whom an endpoint is for', () => {
+    const told = {
+      staff: '(staff',
+      instructor: '(instructor)',
+      student: '(student',
+      admin: '(administrator)',
+    };
+    for (const { who, summary } of endpoints)
+      if (who in told) expect(summary).toContain(told[who as keyof typeof told]);
+  });
   it('knows endpoints for each kind of person', () => {
     for (const who of ['instructor', 'staff', 'student']) expect(inCourse(who).length).toBeGreaterThan(1);
   });

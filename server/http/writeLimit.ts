@@ -1,12 +1,9 @@
-import type { Request, Response } from 'express';
+import type { CountWrite } from '../feature/deps';
 import rateLimit from 'express-rate-limit';
-import { Problem } from './problem';
+import { Problem } from '../refusals/problem';
 
 /** How many requests that write a person may send in a minute: far more than anybody types, far fewer than a program sends. */
 export const WRITES_A_MINUTE = 600;
-
-/** Counts a person's request that writes, and says in its answer how many are left. @throws {Problem} 429 beyond the most */
-export type CountWrite = (req: Request, res: Response, personId: string) => Promise<void>;
 
 /** Makes what counts the writing of every person by itself. */
 export function writeLimit(most: number): CountWrite {

@@ -3,7 +3,7 @@ import { mkdir, readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { HOUR, MINUTE } from '../../core/time/instant';
-import type { Deps } from '../deps';
+import type { Deps } from '../feature/deps';
 
 /** How backups by the clock are made. */
 export interface BackupPlan {

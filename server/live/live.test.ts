@@ -7,7 +7,7 @@ import { LIVE_PATH, type LiveEvent } from '../../contract/live';
 import { HOUR } from '../../core/time/instant';
 import { at, F, keepToEvening, PASSWORD, settings, withForum } from '../testing/testServer';
 import { EventIds } from './eventIds';
-import type { Stream } from './live';
+import type { Stream } from '../feature/live';
 
 type Setting = Awaited<ReturnType<typeof withForum>>;
 let c: Setting;

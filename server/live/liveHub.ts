@@ -1,13 +1,13 @@
 import { sql } from 'kysely';
 import type { Logger } from 'pino';
 import type { LiveEvent } from '../../contract/live';
-import type { Clock } from '../clock';
-import type { CourseCache, CourseSetup } from '../course/courseCache';
-import { personOf, type InCourse } from '../course/inCourse';
+import type { Clock } from '../clock/clock';
+import type { CourseCache, CourseSetup } from '../course/setup/courseCache';
+import { personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { keepDates } from '../notices/keepDates';
 import { EventIds } from './eventIds';
-import type { Live, Stream } from './live';
+import type { Live, Stream } from '../feature/live';
 import { outlookOf, type Outlook } from './whatOneGets';
 import { whomPostsConcern } from './whomPostsConcern';
 import { touchedScore, whomScoresConcern, type TouchedScore } from './whomScoresConcern';

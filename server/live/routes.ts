@@ -1,9 +1,9 @@
 import type { Express } from 'express';
 import { LIVE_PATH } from '../../contract/live';
-import type { Deps } from '../deps';
-import { Problem } from '../http/problem';
+import type { Deps } from '../feature/deps';
+import { Problem } from '../refusals/problem';
 import { sessionStands, signedInQuietly } from '../sessions/sessions';
-import type { Stream } from './live';
+import type { Stream } from '../feature/live';
 
 /** More than this waiting to be read, and the browser is taken to be gone. */
 const UNREAD_AT_MOST = 1_000_000;

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { accessTo } from '../../core/access/accessTo';
 import { nextChange } from '../../core/access/nextChange';
 import { nextDueWarning } from '../../core/notices/clockNotices';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { courseData } from '../discuss/loadPosts';
+import { courseData } from '../course/facts/courseData';
 
 /** What a course is to somebody at an instant, told only by whether it is the same as before; and when that next changes by itself. */
 export interface Outlook {

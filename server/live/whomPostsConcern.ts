@@ -7,11 +7,11 @@ import { mayRead, mayReadRemoved, type PostInPlace } from '../../core/access/may
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import { isWaiting } from '../../core/stewarding/inTheWay';
 import type { LiveEvent } from '../../contract/live';
-import type { CourseSetup } from '../course/courseCache';
-import { personOf } from '../course/inCourse';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { personOf } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { courseDataFor } from '../discuss/courseDataFor';
-import { postsOfForum } from '../discuss/forumPosts';
+import { courseDataFor } from '../course/facts/courseDataFor';
+import { postsOfForum } from '../course/posts/forumPosts';
 
 type ForumEvent = Omit<Extract<LiveEvent, { kind: 'forum' }>, 'spread'>;
 

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { FEW_ROWS } from '../../contract/gradebook';
-import { loadCourse, type CourseSetup, type Member } from '../course/courseCache';
+import { loadCourse, type CourseSetup, type Member } from '../course/setup/courseCache';
 import { withForum } from '../testing/testServer';
 import { touchedScore, whomScoresConcern } from './whomScoresConcern';
 

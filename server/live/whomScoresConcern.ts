@@ -1,7 +1,7 @@
 import { FEW_ROWS } from '../../contract/gradebook';
 import type { LiveEvent } from '../../contract/live';
-import type { CourseSetup } from '../course/courseCache';
-import { personOf, worksWith } from '../course/inCourse';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { personOf, worksWith } from '../course/setup/inCourse';
 
 /** A score something happened to. */
 export interface TouchedScore {

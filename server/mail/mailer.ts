@@ -2,18 +2,16 @@ import { randomBytes } from 'node:crypto';
 import type { Logger } from 'pino';
 import { toWallClock, fromWallClock } from '../../core/time/wallClock';
 import { DAY, MINUTE } from '../../core/time/instant';
-import type { Clock } from '../clock';
-import type { CourseCache, CourseSetup } from '../course/courseCache';
-import { personOf, type InCourse } from '../course/inCourse';
+import type { Clock } from '../clock/clock';
+import type { CourseCache, CourseSetup } from '../course/setup/courseCache';
+import { personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { MailChoice } from '../db/schema';
+import { DEFAULT_CHOICE } from '../notices/mailChoice';
 import { noticesOf, type MarkedNotice } from '../notices/notices';
 import { noticeAddress, noticeText } from './noticeText';
-import type { Mailing } from './mailing';
+import type { Mailing } from '../feature/mailing';
 import type { MailTransport } from './transport';
 
-/** What people are sent unless they choose otherwise. */
-export const DEFAULT_CHOICE: MailChoice = 'daily';
 /** The hour of the course's clock at which the mail of a day is made. */
 const DAILY_HOUR = 7;
 /** What happens within this time goes into one mail, ms. */

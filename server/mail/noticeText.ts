@@ -1,7 +1,7 @@
 import { dateWords } from '../../contract/dateWords';
 import type { Notice, ToldDates } from '../../core/notices/notice';
 import { HOUR } from '../../core/time/instant';
-import type { CourseSetup } from '../course/courseCache';
+import type { CourseSetup } from '../course/setup/courseCache';
 import { titleOf } from '../notices/notices';
 
 /** Dates as a mail tells them. */

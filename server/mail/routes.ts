@@ -1,18 +1,17 @@
-import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/notices';
-import type { Deps } from '../deps';
-import { notFound } from '../http/problem';
-import { forPerson } from '../http/register';
-import { personName } from '../sessions/personNames';
-import { setMailChoice } from './choice';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { notFound } from '../refusals/problem';
+import { personName } from '../course/setup/personNames';
+import { setMailChoice } from '../notices/mailChoice';
 import { mailFile } from './transport';
 
 /** How many mails the outbox lists, the newest first. */
 const LISTED = 200;
 
 /** Mail: when somebody wants it, and the outbox where it is read. */
-export function mailRoutes(app: Express, deps: Deps): void {
+export function mailRoutes(serve: Serve, deps: Deps): void {
   const { db } = deps;
 
   const isAdministrator = async (personId: string) => {
@@ -24,12 +23,12 @@ export function mailRoutes(app: Express, deps: Deps): void {
     return person?.administrator === 1;
   };
 
-  forPerson(app, deps, contract.setMailChoice, async ({ session, body }) => {
+  serve(contract.setMailChoice, async ({ session, body }) => {
     await setMailChoice(db, session.personId, body.choice);
     return DONE;
   });
 
-  forPerson(app, deps, contract.getOutbox, async ({ session }) => {
+  serve(contract.getOutbox, async ({ session }) => {
     const everyones = await isAdministrator(session.personId);
     const rows = await db
       .selectFrom('mail')
@@ -72,7 +71,7 @@ export function mailRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forPerson(app, deps, contract.getMailFile, async ({ session, params, res }) => {
+  serve(contract.getMailFile, async ({ session, params, res }) => {
     const row = await db
       .selectFrom('mail')
       .select(['person_id', 'state'])

@@ -1,4 +1,3 @@
-import type { Express } from 'express';
 import { isLate } from '../../core/time/dueDate';
 import { accessTo } from '../../core/access/accessTo';
 import { mayRead, postsInPlace } from '../../core/access/mayRead';
@@ -8,11 +7,12 @@ import { isMade } from '../../core/participation/slot';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../contract/myWork';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { openForumQuietly, type OpenForum } from '../discuss/access';
-import { courseData, loadAnswersTo } from '../discuss/loadPosts';
-import { forMember } from '../http/register';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { openForumQuietly, type OpenForum } from '../course/access/openForum';
+import { courseData } from '../course/facts/courseData';
+import { loadAnswersTo } from '../course/posts/loadPosts';
 
 /** By forum, how many other people answered a student in posts that they may read; asides are not counted. */
 async function answersPerForum(deps: Deps, course: InCourse, data: CourseData, now: number) {
@@ -57,8 +57,8 @@ async function answeredBy(
 }
 
 /** What is due, open and done for a student. */
-export function myWorkRoutes(app: Express, deps: Deps): void {
-  forMember(app, deps, getMyWork, 'student', async ({ course, now }) => {
+export function myWorkRoutes(serve: Serve, deps: Deps): void {
+  serve(getMyWork, async ({ course, now }) => {
     const { setup, person } = course;
     const student = setup.students.get(person.id)!;
     const data = await courseData(deps.db, setup, { authorId: student.id });

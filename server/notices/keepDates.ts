@@ -3,8 +3,8 @@ import { accessTo } from '../../core/access/accessTo';
 import type { ToldDates } from '../../core/notices/notice';
 import { sameDates, toldDates } from '../../core/notices/toldDates';
 import { courseDataOf } from '../../core/course/courseData';
-import type { CourseSetup } from '../course/courseCache';
-import { personOf } from '../course/inCourse';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { personOf } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 
 /**

@@ -3,10 +3,11 @@ import type { ToldDates } from '../../core/notices/notice';
 import { TOLD_FOR } from '../../core/notices/noticesFor';
 import { isWaiting } from '../../core/stewarding/inTheWay';
 import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
-import { worksWith, type InCourse } from '../course/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../discuss/forumPosts';
-import { courseData, loadWithAbove } from '../discuss/loadPosts';
+import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../course/posts/forumPosts';
+import { courseData } from '../course/facts/courseData';
+import { loadWithAbove } from '../course/posts/loadPosts';
 import { readBy } from '../reading/readMarks';
 
 /** Ids of posts that answer or mention a person, newer than an instant, with when they were mentioned. */

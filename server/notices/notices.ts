@@ -1,8 +1,8 @@
 import type { NoticeGroup } from '../../contract/notices';
 import type { Notice } from '../../core/notices/notice';
 import { noticesFor } from '../../core/notices/noticesFor';
-import type { CourseSetup } from '../course/courseCache';
-import type { InCourse } from '../course/inCourse';
+import type { CourseSetup } from '../course/setup/courseCache';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { readBy } from '../reading/readMarks';
 import { noticeFacts } from './loadFacts';

@@ -3,11 +3,11 @@ import type { send as endpoint } from '../../contract/notices';
 import { accessTo } from '../../core/access/accessTo';
 import { mayRead } from '../../core/access/mayRead';
 import { readsSpace } from '../../core/access/readsSpace';
-import { personOf, type InCourse } from '../course/inCourse';
+import { personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForum, readablePost } from '../discuss/access';
-import { courseDataFor } from '../discuss/courseDataFor';
-import { Problem, wrongField } from '../http/problem';
+import { openForum, readablePost } from '../course/access/openForum';
+import { courseDataFor } from '../course/facts/courseDataFor';
+import { Problem, wrongField } from '../refusals/problem';
 
 /**
  * Sends a forum or a post to people, with a line. Who does not take part in that conversation is refused by name. Whether a seal, or an

@@ -1,9 +1,9 @@
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Deps } from '../deps';
-import { wrongField } from '../http/problem';
-import { forumRow, recordedState } from './forumRow';
-import { recordForum } from './recordForum';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Deps } from '../feature/deps';
+import { wrongField } from '../refusals/problem';
+import { forumRow, recordedState } from '../course/forums/forumRow';
+import { recordForum } from '../course/forums/recordForum';
 
 interface Order {
   readonly units: readonly string[];

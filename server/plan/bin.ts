@@ -1,10 +1,10 @@
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type * as contract from '../../contract/plan';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { conflict, notFound, Problem } from '../http/problem';
-import { forumForEdit, recordedState } from './forumRow';
-import { recordForum } from './recordForum';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { conflict, notFound, Problem } from '../refusals/problem';
+import { forumForEdit, recordedState } from '../course/forums/forumRow';
+import { recordForum } from '../course/forums/recordForum';
 
 /** What a forum holds: posts of students and given scores. */
 export async function holdings(deps: Pick<Deps, 'db'>, courseId: string) {

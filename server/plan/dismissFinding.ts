@@ -1,7 +1,7 @@
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Deps } from '../deps';
-import { forumRow } from './forumRow';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Deps } from '../feature/deps';
+import { forumRow } from '../course/forums/forumRow';
 
 /** Puts a finding aside with a reason, for as long as its facts stay, or takes it up again. (rules §8) */
 export async function dismissFinding(

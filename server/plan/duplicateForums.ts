@@ -1,8 +1,8 @@
 import { mapDates, shiftDays } from '../../core/plan/mapDates';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { wrongField } from '../http/problem';
-import { forumRow, settingsOf } from './forumRow';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { wrongField } from '../refusals/problem';
+import { forumRow, settingsOf } from '../course/forums/forumRow';
 import { saveForum } from './saveForum';
 
 /**

@@ -1,8 +1,8 @@
+import type { Trx } from '../db/open';
 import type { ForumSettings } from '../../contract/forumSettings';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import { feedFrom, ownColumn } from '../gradebook/linkItem';
-import { wrongField } from '../http/problem';
-import type { Trx } from './forumRow';
+import { wrongField } from '../refusals/problem';
 
 /**
  * The gradebook item an evaluated forum feeds: one of its own, whose name and maximum follow the forum, or one made

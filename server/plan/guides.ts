@@ -4,11 +4,11 @@ import type { ForumRules as Rules } from '../../contract/forumSettings';
 import type { KeptGuide, saveGuide as endpoint } from '../../contract/guides';
 import type { Part } from '../../core/course/evaluation';
 import { evaluationWith, guideOf, type Guide } from '../../core/scoring/guide';
-import type { InCourse } from '../course/inCourse';
-import type { Db } from '../db/open';
-import type { Deps } from '../deps';
-import { conflict, notFound, wrongField } from '../http/problem';
-import { forumForEdit, type Trx } from './forumRow';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Db, Trx } from '../db/open';
+import type { Deps } from '../feature/deps';
+import { conflict, notFound, wrongField } from '../refusals/problem';
+import { forumForEdit } from '../course/forums/forumRow';
 import { writeForum } from './saveForum';
 
 /** The parts of a forum that are judged by a guide. */

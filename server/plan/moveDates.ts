@@ -1,12 +1,14 @@
+import type { Trx } from '../db/open';
 import { forumSettings, forumOf, type ForumRules, type ForumSettings } from '../../contract/forumSettings';
 import { sealChanges } from '../../core/access/sealChanges';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { courseData } from '../discuss/loadPosts';
-import { conflict, fieldsProblem, Problem } from '../http/problem';
-import { forumForEdit, forumRow, recordedState, settingsOf, type Trx } from './forumRow';
-import { recordForum } from './recordForum';
-import { refuseErrors, refuseStrangeReferences } from './refusals';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { courseData } from '../course/facts/courseData';
+import { conflict, fieldsProblem, Problem } from '../refusals/problem';
+import { forumForEdit, forumRow, recordedState, settingsOf } from '../course/forums/forumRow';
+import { recordForum } from '../course/forums/recordForum';
+import { refuseStrangeReferences } from '../course/forums/strangeReferences';
+import { refuseErrors } from './refusals';
 
 interface Change {
   readonly forumId: string;

@@ -1,9 +1,10 @@
+import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
 import type { RichNode } from '../../core/text/richText';
-import { attachFiles } from '../files/fileUse';
-import type { InCourse } from '../course/inCourse';
+import { attachFiles } from '../course/files/fileUse';
+import type { InCourse } from '../course/setup/inCourse';
 import { storedText } from '../text/toHtml';
-import type { ForumRow, Trx } from './forumRow';
+import type { ForumRow } from '../course/forums/forumRow';
 
 /**
  * Posts the starter that was written with a forum, as the staff member who publishes it; once. Where students answer

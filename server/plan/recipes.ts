@@ -2,10 +2,10 @@ import type { Recipe } from '../../contract/recipes';
 import { shippedRecipes } from '../../contract/shippedRecipes';
 import type { ForumSettings } from '../../contract/forumSettings';
 import { toRecipeDates, type RecipeDates } from '../../core/plan/recipeDates';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { notFound, Problem } from '../http/problem';
-import { forumRow, settingsOf } from './forumRow';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { notFound, Problem } from '../refusals/problem';
+import { forumRow, settingsOf } from '../course/forums/forumRow';
 
 const NO_DATES: ForumSettings['rules']['schedule'] = {
   visibleFrom: null,

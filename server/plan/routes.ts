@@ -1,20 +1,19 @@
-import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/plan';
 import * as guides from '../../contract/guides';
 import * as recipes from '../../contract/recipes';
 import { asked } from '../../core/terms/asked';
 import { resolveTerms } from '../../core/terms/resolveTerms';
-import { rulesFor } from '../course/forumFor';
+import { rulesFor } from '../course/setup/forumFor';
 import { whyNoTotal } from '../../core/gradebook/whyNoTotal';
-import { worksWith } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { forMember } from '../http/register';
+import { worksWith } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
 import { orderForums } from './arrange';
 import { holdings, setForumsRemoved } from './bin';
 import { dismissFinding } from './dismissFinding';
 import { duplicateForums } from './duplicateForums';
-import { forumForEdit } from './forumRow';
+import { forumForEdit } from '../course/forums/forumRow';
 import { dropGuide, guidesFor, saveGuide } from './guides';
 import { moveDates } from './moveDates';
 import { dropRecipe, recipesFor, saveRecipe } from './recipes';
@@ -24,8 +23,8 @@ import { saveForum, setForumStatus } from './saveForum';
 const showsSomething = (html: string) => html.replace(/<(?!img|audio|video)[^>]*>/g, '').trim() !== '';
 
 /** The plan: all forums, and making and changing one. */
-export function planRoutes(app: Express, deps: Deps): void {
-  forMember(app, deps, contract.getPlan, 'staff', async ({ course }) => {
+export function planRoutes(serve: Serve, deps: Deps): void {
+  serve(contract.getPlan, async ({ course }) => {
     const { setup } = course;
     const counts = await deps.db
       .selectFrom('post')
@@ -95,69 +94,69 @@ export function planRoutes(app: Express, deps: Deps): void {
     };
   });
 
-  forMember(app, deps, contract.getForumSettings, 'staff', async ({ course, params }) => {
+  serve(contract.getForumSettings, async ({ course, params }) => {
     const found = await forumForEdit(deps.db, course.setup.id, params.forum);
     return { ...found, settings: { ...found.settings, rules: rulesFor(course, found.settings.rules) } };
   });
 
-  forMember(app, deps, contract.saveForum, 'instructor', ({ course, params, body, now }) =>
+  serve(contract.saveForum, ({ course, params, body, now }) =>
     saveForum(deps, course, params.forum, body, now),
   );
 
-  forMember(app, deps, contract.moveDates, 'instructor', async ({ course, body, now }) => ({
+  serve(contract.moveDates, async ({ course, body, now }) => ({
     versions: await moveDates(deps, course, body, now),
   }));
 
-  forMember(app, deps, contract.orderForums, 'instructor', async ({ course, body, now }) => {
+  serve(contract.orderForums, async ({ course, body, now }) => {
     await orderForums(deps, course, body, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.setForumsRemoved, 'instructor', async ({ course, body, now }) => ({
+  serve(contract.setForumsRemoved, async ({ course, body, now }) => ({
     versions: await setForumsRemoved(deps, course, body, now),
   }));
 
-  forMember(app, deps, contract.getBin, 'staff', async ({ course }) => ({
+  serve(contract.getBin, async ({ course }) => ({
     forums: await holdings(deps, course.setup.id),
   }));
 
-  forMember(app, deps, contract.duplicateForums, 'instructor', async ({ course, body, now }) => {
+  serve(contract.duplicateForums, async ({ course, body, now }) => {
     await duplicateForums(deps, course, body, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.dismissFinding, 'instructor', async ({ course, body, now }) => {
+  serve(contract.dismissFinding, async ({ course, body, now }) => {
     await dismissFinding(deps, course, body, now);
     return DONE;
   });
 
-  forMember(app, deps, recipes.listRecipes, 'staff', async ({ course }) => ({
+  serve(recipes.listRecipes, async ({ course }) => ({
     recipes: await recipesFor(deps, course),
   }));
 
-  forMember(app, deps, recipes.saveRecipe, 'instructor', async ({ course, params, body, now }) => {
+  serve(recipes.saveRecipe, async ({ course, params, body, now }) => {
     await saveRecipe(deps, course, params.recipe, body, now);
     return DONE;
   });
 
-  forMember(app, deps, recipes.dropRecipe, 'instructor', async ({ course, params }) => {
+  serve(recipes.dropRecipe, async ({ course, params }) => {
     await dropRecipe(deps, course, params.recipe);
     return DONE;
   });
 
-  forMember(app, deps, guides.listGuides, 'staff', async ({ course }) => ({
+  serve(guides.listGuides, async ({ course }) => ({
     guides: await guidesFor(deps.db, course),
   }));
-  forMember(app, deps, guides.saveGuide, 'instructor', async ({ course, params, body, now }) => {
+  serve(guides.saveGuide, async ({ course, params, body, now }) => {
     await saveGuide(deps, course, params.guide, body, now);
     return DONE;
   });
-  forMember(app, deps, guides.dropGuide, 'instructor', async ({ course, params, now }) => {
+  serve(guides.dropGuide, async ({ course, params, now }) => {
     await dropGuide(deps.db, course, params.guide, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.setForumStatus, 'instructor', ({ course, params, body, now }) =>
+  serve(contract.setForumStatus, ({ course, params, body, now }) =>
     setForumStatus(deps, course, params.forum, body, now),
   );
 }

@@ -1,23 +1,19 @@
+import type { Trx } from '../db/open';
 import { filesIn } from '../../contract/richText';
 import type { ForumSettings } from '../../contract/forumSettings';
 import type { ForumForEdit } from '../../contract/plan';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { attachFiles } from '../files/fileUse';
-import { conflict, Problem } from '../http/problem';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { attachFiles } from '../course/files/fileUse';
+import { conflict, Problem } from '../refusals/problem';
 import { feedItem } from './feedItem';
 import { giveAnew, movesOf } from '../evaluate/rehearsal';
 import { isGivenAnew } from '../../core/scoring/rehearse';
-import { columnsOf, forumForEdit, forumRow, recordedState, type Trx } from './forumRow';
+import { columnsOf, forumForEdit, forumRow, recordedState } from '../course/forums/forumRow';
 import { postStarter } from './postStarter';
-import { recordForum } from './recordForum';
-import {
-  refuseBelowGiven,
-  refuseErrors,
-  refuseStrangeReferences,
-  refuseWhatPostsForbid,
-  warnOfSeal,
-} from './refusals';
+import { recordForum } from '../course/forums/recordForum';
+import { refuseStrangeReferences } from '../course/forums/strangeReferences';
+import { refuseBelowGiven, refuseErrors, refuseWhatPostsForbid, warnOfSeal } from './refusals';
 
 /** A change of a forum's settings. */
 export interface ForumChange {

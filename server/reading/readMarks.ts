@@ -1,6 +1,6 @@
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForum, readablePost } from '../discuss/access';
+import { openForum, readablePost } from '../course/access/openForum';
 
 /** Marks posts as read, or as unread again. Those the person may not read are passed over, as if they were not there. */
 export function markPosts(

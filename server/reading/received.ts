@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import type { Kysely } from 'kysely';
 import { SECOND } from '../../core/time/instant';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { packReceipts, unpackReceipts, type Receipt } from './receivedLog';

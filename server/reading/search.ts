@@ -3,10 +3,10 @@ import type { SearchHit } from '../../contract/reading';
 import { accessTo } from '../../core/access/accessTo';
 import { orderFound } from '../../core/search/orderFound';
 import { searchQuery } from '../../core/search/searchQuery';
-import type { InCourse } from '../course/inCourse';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { courseData } from '../discuss/loadPosts';
-import { notFound } from '../http/problem';
+import { courseData } from '../course/facts/courseData';
+import { notFound } from '../refusals/problem';
 import { readableCondition } from './readableCondition';
 import { noteReceived } from './received';
 

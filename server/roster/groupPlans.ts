@@ -1,11 +1,11 @@
 import type { GroupPlanView } from '../../contract/roster';
 import type { Kysely } from 'kysely';
-import { keepRecord } from '../course/record';
-import type { CourseSetup } from '../course/courseCache';
-import type { InCourse } from '../course/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { CourseSetup } from '../course/setup/courseCache';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Database } from '../db/schema';
-import type { Deps } from '../deps';
-import { conflict, notFound, Problem, wrongField } from '../http/problem';
+import type { Deps } from '../feature/deps';
+import { conflict, notFound, Problem, wrongField } from '../refusals/problem';
 import { warnOfMove } from './warnOfMove';
 
 /** The group plans of a course with who is in each group. */

@@ -1,3 +1,4 @@
+import type { Trx } from '../db/open';
 import Papa from 'papaparse';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
@@ -9,13 +10,12 @@ import {
   type RosterColumns,
   type RosterRow,
 } from '../../core/roster/readRoster';
-import { keepRecord } from '../course/record';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { wrongField } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
+import { keepRecord } from '../course/record/record';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { wrongField } from '../refusals/problem';
 import { rosterPeople } from './people';
-import { recordMember } from './recordMember';
+import { recordMember } from '../course/roster/recordMember';
 import { nameColumns, newPersonId } from './saveMember';
 import { changesOfMove } from './warnOfMove';
 

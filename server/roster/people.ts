@@ -1,7 +1,7 @@
 import type { RosterPerson } from '../../contract/roster';
 import type { Kysely } from 'kysely';
 import type { Database } from '../db/schema';
-import { personName } from '../sessions/personNames';
+import { personName } from '../course/setup/personNames';
 
 /**
  * Whom the instructors of a course may not rename or give another e-mail: who is in another course too, whom its roster did not

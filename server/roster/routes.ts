@@ -4,11 +4,11 @@ import { rosterCsv } from '../../contract/fileRoutes';
 import * as contract from '../../contract/roster';
 import { csvFile } from '../../core/formats/csv';
 import { toWallClock } from '../../core/time/wallClock';
-import { courseFor, worksWith, type InCourse } from '../course/inCourse';
-import { recordExport } from '../course/recordReading';
-import type { Deps } from '../deps';
-import { notFound, refused } from '../http/problem';
-import { forMember } from '../http/register';
+import { courseFor, worksWith, type InCourse } from '../course/setup/inCourse';
+import { recordExport } from '../course/record/recordReading';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { notFound, refused } from '../refusals/problem';
 import { makeLink } from '../sessions/links';
 import { whyNoLink } from '../sessions/ownership';
 import { signedIn } from '../sessions/sessions';
@@ -38,36 +38,34 @@ async function rosterFor(deps: Deps, course: InCourse): Promise<contract.RosterV
 }
 
 /** People, sections and group plans. */
-export function rosterRoutes(app: Express, deps: Deps): void {
-  forMember(app, deps, contract.getRoster, 'staff', ({ course }) => rosterFor(deps, course));
+export function rosterRoutes(app: Express, serve: Serve, deps: Deps): void {
+  serve(contract.getRoster, ({ course }) => rosterFor(deps, course));
 
-  forMember(app, deps, contract.importRoster, 'instructor', ({ course, body, now }) =>
-    importRoster(deps, course, body, now),
-  );
+  serve(contract.importRoster, ({ course, body, now }) => importRoster(deps, course, body, now));
 
-  forMember(app, deps, contract.saveMember, 'instructor', ({ course, params, body, now }) =>
+  serve(contract.saveMember, ({ course, params, body, now }) =>
     saveMember(deps, course, params.person, body, now),
   );
 
-  forMember(app, deps, contract.setMemberRemoved, 'instructor', ({ course, params, body, now }) =>
+  serve(contract.setMemberRemoved, ({ course, params, body, now }) =>
     setMemberRemoved(deps, course, params.person, body, now),
   );
 
-  forMember(app, deps, contract.saveSections, 'instructor', async ({ course, body, now }) => {
+  serve(contract.saveSections, async ({ course, body, now }) => {
     await saveSections(deps, course, body.sections, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.saveGroupPlan, 'instructor', ({ course, params, body, now }) =>
+  serve(contract.saveGroupPlan, ({ course, params, body, now }) =>
     saveGroupPlan(deps, course, params.plan, body, now),
   );
 
-  forMember(app, deps, contract.dropGroupPlan, 'instructor', async ({ course, params, now }) => {
+  serve(contract.dropGroupPlan, async ({ course, params, now }) => {
     await dropGroupPlan(deps, course, params.plan, now);
     return DONE;
   });
 
-  forMember(app, deps, contract.makeMemberLink, 'instructor', async ({ course, params }) => {
+  serve(contract.makeMemberLink, async ({ course, params }) => {
     if (!course.setup.members.has(params.person)) throw notFound();
     const why = await whyNoLink(deps.db, course.person.id, params.person);
     if (why === 'hasPassword')

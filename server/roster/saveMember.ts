@@ -1,12 +1,12 @@
+import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
 import type { MemberFields, RosterPerson } from '../../contract/roster';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
 import { refuseBorrowed } from '../sessions/ownership';
-import { conflict, notFound, Problem, refused, wrongField } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
+import { conflict, notFound, Problem, refused, wrongField } from '../refusals/problem';
 import { rosterPeople } from './people';
-import { recordMember } from './recordMember';
+import { recordMember } from '../course/roster/recordMember';
 import { warnOfMove } from './warnOfMove';
 
 /** The columns that names become. */

@@ -1,7 +1,7 @@
-import { keepRecord } from '../course/record';
-import type { InCourse } from '../course/inCourse';
-import type { Deps } from '../deps';
-import { wrongField } from '../http/problem';
+import { keepRecord } from '../course/record/record';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Deps } from '../feature/deps';
+import { wrongField } from '../refusals/problem';
 
 /** Makes, renames, orders and takes away sections; one that someone or something stands in stays. */
 export async function saveSections(

@@ -1,10 +1,10 @@
+import type { Trx } from '../db/open';
 import type { MoveChangeView } from '../../contract/roster';
 import { moveChanges } from '../../core/roster/moveChanges';
 import type { Student } from '../../core/course/roster';
-import type { CourseSetup } from '../course/courseCache';
-import { courseData } from '../discuss/loadPosts';
-import { Problem } from '../http/problem';
-import type { Trx } from '../plan/forumRow';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { courseData } from '../course/facts/courseData';
+import { Problem } from '../refusals/problem';
 
 /** What a space is called. */
 export function spaceTitle(setup: CourseSetup, spaceId: string | null): string | null {

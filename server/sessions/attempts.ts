@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import { HOUR, MINUTE, SECOND } from '../../core/time/instant';
-import { Problem } from '../http/problem';
+import { Problem } from '../refusals/problem';
 
 /** How tries that follow each other are slowed down: so many are free, then the wait doubles with each, up to the longest. */
 interface Slowing {

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { parseCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import { DAY } from '../../core/time/instant';
-import type { Deps } from '../deps';
+import type { Deps } from '../feature/deps';
 
 const COOKIE = 'juror_browser';
 const KEPT = 180 * DAY;

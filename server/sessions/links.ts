@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { DAY } from '../../core/time/instant';
-import type { Deps } from '../deps';
-import { notFound } from '../http/problem';
+import type { Deps } from '../feature/deps';
+import { notFound } from '../refusals/problem';
 import { hashPassword } from './passwords';
 
 const LIVES = 7 * DAY;

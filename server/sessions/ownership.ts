@@ -1,6 +1,7 @@
-import type { Kysely, Transaction } from 'kysely';
+import type { Trx } from '../db/open';
+import type { Kysely } from 'kysely';
 import type { Database } from '../db/schema';
-import type { Deps } from '../deps';
+import type { Deps } from '../feature/deps';
 import { forgetPassword } from './links';
 
 /**
@@ -57,7 +58,7 @@ export async function refuseBorrowed(
 }
 
 async function isBorrowed(
-  db: Kysely<Database> | Transaction<Database>,
+  db: Kysely<Database> | Trx,
   personId: string,
   courseId: string | null,
 ): Promise<boolean> {

@@ -1,14 +1,14 @@
-import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/session';
-import type { Deps } from '../deps';
-import { forPerson, open } from '../http/register';
-import { notFound, Problem } from '../http/problem';
+import type { Deps } from '../feature/deps';
+import type { SignedIn } from '../feature/signedIn';
+import type { Serve } from '../feature/serve';
+import { notFound, Problem } from '../refusals/problem';
 import { SignInAttempts } from './attempts';
 import { isKnownBrowser, knowBrowser } from './knownBrowsers';
 import { isPassword } from './passwords';
-import { personName } from './personNames';
-import { endSession, sessionOf, startSession, type SignedIn } from './sessions';
+import { personName } from '../course/setup/personNames';
+import { endSession, sessionOf, startSession } from './sessions';
 
 async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.SessionState> {
   const base = { now: deps.clock.now(), demo: deps.demo !== null };
@@ -33,12 +33,12 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
 }
 
 /** Signing in, out, and who is signed in. */
-export function sessionRoutes(app: Express, deps: Deps): void {
+export function sessionRoutes(serve: Serve, deps: Deps): void {
   const attempts = new SignInAttempts(() => deps.clock.wall());
 
-  open(app, deps, contract.getSession, async ({ req }) => stateFor(deps, await sessionOf(deps, req)));
+  serve(contract.getSession, async ({ req }) => stateFor(deps, await sessionOf(deps, req)));
 
-  open(app, deps, contract.signIn, async ({ body, req, res }) => {
+  serve(contract.signIn, async ({ body, req, res }) => {
     const person = await deps.db
       .selectFrom('person')
       .selectAll()
@@ -60,18 +60,18 @@ export function sessionRoutes(app: Express, deps: Deps): void {
     return stateFor(deps, session);
   });
 
-  forPerson(app, deps, contract.signOut, async ({ req, res, session }) => {
+  serve(contract.signOut, async ({ req, res, session }) => {
     await endSession(deps, req, res, session);
     return DONE;
   });
 }
 
 /** Only with demo data: signing in by one click, and the clock. */
-export function demoRoutes(app: Express, deps: Deps): void {
+export function demoRoutes(serve: Serve, deps: Deps): void {
   const { demo } = deps;
   if (demo === null) return;
 
-  open(app, deps, contract.demoPeople, async () => {
+  serve(contract.demoPeople, async () => {
     const rows = await deps.db
       .selectFrom('person')
       .leftJoin('member', 'member.person_id', 'person.id')
@@ -89,7 +89,7 @@ export function demoRoutes(app: Express, deps: Deps): void {
     return { people, password: demo.password };
   });
 
-  open(app, deps, contract.demoSignIn, async ({ body, req, res }) => {
+  serve(contract.demoSignIn, async ({ body, req, res }) => {
     const person = await deps.db
       .selectFrom('person')
       .select('id')
@@ -99,7 +99,7 @@ export function demoRoutes(app: Express, deps: Deps): void {
     return stateFor(deps, await startSession(deps, req, res, person.id));
   });
 
-  forPerson(app, deps, contract.moveClock, async ({ body, session }) => {
+  serve(contract.moveClock, async ({ body, session }) => {
     const staff = await deps.db
       .selectFrom('member')
       .select('role')

@@ -2,18 +2,12 @@ import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { parseCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import { HOUR, MINUTE } from '../../core/time/instant';
-import type { Deps } from '../deps';
-import { Problem } from '../http/problem';
+import type { Deps } from '../feature/deps';
+import type { SignedIn } from '../feature/signedIn';
+import { Problem } from '../refusals/problem';
 
 const COOKIE = 'juror_session';
 const IDLE = 12 * HOUR;
-
-/** A signed-in person, as every handler sees them. */
-export interface SignedIn {
-  readonly personId: string;
-  readonly writeToken: string;
-  readonly tokenHash: string;
-}
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 

@@ -1,4 +1,3 @@
-import type { Transaction } from 'kysely';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
 import { mayDo } from '../../core/access/mayDo';
@@ -7,14 +6,11 @@ import type { Post } from '../../core/course/post';
 import { decisionsOf, type ApprovalAct } from '../../core/stewarding/decisionsOf';
 import { inTheWay, type InTheWay } from '../../core/stewarding/inTheWay';
 import { branchBelow } from '../../core/stewarding/moveBranch';
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
-import type { Db } from '../db/open';
-import type { Database } from '../db/schema';
-import { openForum } from '../discuss/access';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+import type { Db, Trx } from '../db/open';
+import { openForum } from '../course/access/openForum';
 import { forgetMentionsSince, keepDecision, showVersion } from '../discuss/approval';
-
-type Trx = Transaction<Database>;
 
 /** Why a post is passed over, as it is told. */
 const PASSED: Record<InTheWay, string> = {

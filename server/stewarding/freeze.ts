@@ -1,12 +1,12 @@
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
 import type { Db } from '../db/open';
-import type { Deps } from '../deps';
-import { openForum, readablePost } from '../discuss/access';
-import { refused } from '../http/problem';
-import { forumRow, recordedState } from '../plan/forumRow';
-import { recordForum } from '../plan/recordForum';
-import { refuseUnlessModerates } from '../discuss/moderates';
+import type { Deps } from '../feature/deps';
+import { openForum, readablePost } from '../course/access/openForum';
+import { refused } from '../refusals/problem';
+import { forumRow, recordedState } from '../course/forums/forumRow';
+import { recordForum } from '../course/forums/recordForum';
+import { refuseUnlessModerates } from '../course/access/moderates';
 
 /** Stops posting in the thread a post stands in, or lets it go on; staff write there all the same. (rules §3) */
 export function setThreadFrozen(

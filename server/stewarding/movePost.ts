@@ -2,12 +2,12 @@ import type { AnswerOf } from '../../contract/endpoint';
 import type { movePost as endpoint } from '../../contract/stewarding';
 import { isRemovedAt } from '../../core/course/post';
 import { branchBelow, moveBranch, type MoveRefusal } from '../../core/stewarding/moveBranch';
-import type { InCourse } from '../course/inCourse';
-import { keepRecord } from '../course/record';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
 import type { Db } from '../db/open';
-import { openForum, readablePost } from '../discuss/access';
-import { Problem, wrongField } from '../http/problem';
-import { refuseUnlessModerates } from '../discuss/moderates';
+import { openForum, readablePost } from '../course/access/openForum';
+import { Problem, wrongField } from '../refusals/problem';
+import { refuseUnlessModerates } from '../course/access/moderates';
 
 const REFUSALS: Record<MoveRefusal, string> = {
   belowItself:

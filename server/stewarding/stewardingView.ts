@@ -5,12 +5,12 @@ import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { asked } from '../../core/terms/asked';
 import { resolveTerms } from '../../core/terms/resolveTerms';
 import { unansweredIn } from '../../core/conversation/unanswered';
-import { worksWith, type InCourse } from '../course/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { openForum, type OpenForum } from '../discuss/access';
+import { openForum, type OpenForum } from '../course/access/openForum';
 import { htmlForReader, struckIn } from '../discuss/quotes';
-import { evidenceMarks } from './evidence';
-import { reportsIn } from './reports';
+import { evidenceMarks } from '../evidence/evidence';
+import { reportsIn } from '../discuss/reports';
 
 /** The newest texts of some posts. */
 async function newest(db: Db, ids: readonly string[]) {

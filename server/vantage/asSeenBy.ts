@@ -1,9 +1,9 @@
 import { instant } from '../../contract/basics';
-import { worksWith, type InCourse } from '../course/inCourse';
-import { recordReading } from '../course/recordReading';
-import type { Deps } from '../deps';
-import { notFound, wrongField } from '../http/problem';
-import { setupAt } from './setupAt';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
+import { recordReading } from '../course/record/recordReading';
+import type { Deps } from '../feature/deps';
+import { notFound, wrongField } from '../refusals/problem';
+import { setupAt } from '../course/past/setupAt';
 
 /**
  * The course as a student has it at another moment, for staff who work with them. Settings and roster stand as they did

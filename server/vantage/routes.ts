@@ -1,11 +1,10 @@
-import type { Express } from 'express';
 import { getVantage } from '../../contract/vantage';
 import { accessTo, type StudentAccess } from '../../core/access/accessTo';
 import { nextChange } from '../../core/access/nextChange';
-import type { Deps } from '../deps';
-import { courseData } from '../discuss/loadPosts';
-import { notFound } from '../http/problem';
-import { forMember } from '../http/register';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { courseData } from '../course/facts/courseData';
+import { notFound } from '../refusals/problem';
 import { asSeenBy } from './asSeenBy';
 
 const standing = ({ phase, reason, sealed }: StudentAccess) => ({
@@ -15,8 +14,8 @@ const standing = ({ phase, reason, sealed }: StudentAccess) => ({
 });
 
 /** Looking as a person at a moment: the reasons beside what they would see. */
-export function vantageRoutes(app: Express, deps: Deps): void {
-  forMember(app, deps, getVantage, 'staff', async ({ course, params, now }) => {
+export function vantageRoutes(serve: Serve, deps: Deps): void {
+  serve(getVantage, async ({ course, params, now }) => {
     const seen = await asSeenBy(deps, course, params.person, params.at, now);
     const { setup, person } = seen;
     if (person.kind !== 'student') throw notFound();

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { VantageView } from '../../contract/vantage';
 import { textOf } from '../../core/text/textOf';
-import { recordMember } from '../roster/recordMember';
+import { recordMember } from '../course/roster/recordMember';
 import { at, C, F, settings, withForum, words, type Client } from '../testing/testServer';
 
 describe('vantage', () => {

@@ -1,0 +1,68 @@
+import { accessTo, type Access } from '../../../core/access/accessTo';
+import { answeredIn } from '../../../core/access/answeredIn';
+import type { PostInPlace } from '../../../core/access/mayRead';
+import { readable, type ReadAs } from '../../../core/access/readable';
+import type { CourseData } from '../../../core/course/courseData';
+import type { Forum } from '../../../core/course/forum';
+import type { Post } from '../../../core/course/post';
+import type { Kysely } from 'kysely';
+import type { InCourse } from '../setup/inCourse';
+import type { Database } from '../../db/schema';
+import { notFound } from '../../refusals/problem';
+import { courseDataFor } from '../facts/courseDataFor';
+
+/** A forum with one person's access to it, and its posts as they stand. Every way out of a forum begins here. */
+export interface OpenForum {
+  readonly forum: Forum;
+  readonly data: CourseData;
+  readonly access: Access;
+  readonly posts: ReadonlyMap<string, Post>;
+  readonly placed: ReadonlyMap<string, PostInPlace>;
+  /** What may leave the server, and as what. */
+  readonly sees: ReadonlyMap<string, ReadAs>;
+  /** The person's own posts that somebody else answered, as far as they may know. */
+  readonly answered: ReadonlySet<string>;
+}
+
+/** Works out what a person may receive of a forum at *now*; 404 where it is not there for them. */
+export async function openForum(
+  db: Kysely<Database>,
+  course: InCourse,
+  forumId: string,
+  now: number,
+): Promise<OpenForum> {
+  const opened = await openForumQuietly(db, course, forumId, now);
+  if (opened.access.kind === 'student' && opened.access.phase === 'absent') throw notFound();
+  return opened;
+}
+
+/** The same for a way out that stays open in every phase: one's own posts. 404 only for a forum that does not exist. */
+export async function openForumQuietly(
+  db: Kysely<Database>,
+  course: InCourse,
+  forumId: string,
+  now: number,
+): Promise<OpenForum> {
+  const forum = course.setup.forums.get(forumId);
+  if (!forum) throw notFound();
+  const { data, here } = await courseDataFor(db, course.setup, course.person.id, forumId);
+  const access = accessTo(data, forum, course.person, now);
+  const placed = here.placedAt(now);
+  return {
+    forum,
+    data,
+    access,
+    posts: here.byId,
+    placed,
+    sees: readable(access, [...placed.values()]),
+    answered: answeredIn(access, placed.values()),
+  };
+}
+
+/** A post a person may read, with its place; 404 otherwise. */
+export function readablePost(opened: OpenForum, postId: string): { post: Post; place: PostInPlace } {
+  const post = opened.posts.get(postId);
+  const place = opened.placed.get(postId);
+  if (!post || !place || opened.sees.get(postId) !== 'text') throw notFound();
+  return { post, place };
+}

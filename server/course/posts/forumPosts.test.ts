@@ -1,0 +1,50 @@
+import { afterEach, describe, expect, it } from 'vitest';
+import type { ForumView } from '../../../contract/discuss';
+import { quotationNode } from '../../../core/text/quotation';
+import type { RichNode } from '../../../core/text/richText';
+import { seenPosts } from '../../testing/seenPosts';
+import { F, withForum, words, type Client } from '../../testing/testServer';
+
+let c: Awaited<ReturnType<typeof withForum>>;
+afterEach(() => c.server.close());
+const view = async (who: Client) => (await who.get(F).expect(200)).body as ForumView;
+const post = (who: Client, id: string, doc: RichNode, parentId: string | null = null, more: object = {}) =>
+  who.send('post', `${F}/posts`, { id, parentId, doc, starter: false, draft: null, ...more });
+
+describe('posts kept in memory', () => {
+  it('are those of the database after every kind of change', async () => {
+    c = await withForum({ seal: null, hold: 'first' });
+    const fresh = async () => JSON.stringify(seenPosts(await view(c.teodora)));
+    const same = async () => {
+      const kept = await fresh();
+      // Another server on the same data has kept nothing.
+      const ids = (await c.server.db.selectFrom('post_change').select(['post_id', 'n']).execute()).length;
+      expect(ids).toBe((JSON.parse(kept) as unknown[]).length);
+      return kept;
+    };
+    await post(c.bram, 'bram-1', words(8)).expect(200);
+    expect(await same()).toContain('"waiting":"held"');
+    await c.teodora.send('post', `${F}/acts`, { act: 'approve', posts: ['bram-1'] }).expect(200);
+    expect(await same()).toContain('"waiting":null');
+    await c.bram.send('patch', `${F}/posts/bram-1`, { version: 1, doc: words(12) }).expect(200);
+    expect(await same()).toContain('"words":12');
+    await post(c.chidi, 'chidi-1', words(8), 'bram-1').expect(200);
+    await c.teodora.send('delete', `${F}/posts/bram-1`).expect(200);
+    expect(await same()).toContain('"removed":true');
+    await c.teodora.send('post', `${F}/posts/bram-1/restore`).expect(200);
+    const back = await same();
+    expect(back).not.toContain('"removed":true');
+    expect(back).toContain('chidi-1');
+  });
+  it('what a transaction did not keep is not kept', async () => {
+    c = await withForum({ seal: null });
+    await post(c.bram, 'bram-1', words(8)).expect(200);
+    await post(c.bram, 'bram-2', {
+      type: 'doc',
+      content: [quotationNode('gone', 1, 'x'), ...words(9).content!],
+    }).expect(422);
+    expect((await view(c.ines)).posts.map(({ id }) => id)).toEqual(['bram-1']);
+    await post(c.bram, 'bram-3', words(9)).expect(200);
+    expect((await view(c.ines)).posts.map(({ id }) => id)).toEqual(['bram-1', 'bram-3']);
+  });
+});

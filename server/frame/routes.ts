@@ -1,0 +1,43 @@
+import * as contract from '../../contract/course';
+import * as settingsContract from '../../contract/courseSettings';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { countStates } from '../evaluate/docket';
+import { saveSettings, settingsView } from '../plan/courseSettings';
+
+/** The course as its frame needs it. */
+export function courseRoutes(serve: Serve, deps: Deps): void {
+  serve(contract.getCourse, async ({ course, now }) => {
+    const { setup, member } = course;
+    const ready = member.role === 'student' ? 0 : (await countStates(deps.db, course, now)).ready;
+    return {
+      id: setup.id,
+      title: setup.title,
+      code: setup.code,
+      zone: setup.zone,
+      termStart: setup.termStart,
+      termEnd: setup.termEnd,
+      role: member.role,
+      you: setup.names.get(member.personId)!,
+      units: [...setup.units],
+      sections: [...setup.sections],
+      categories: setup.gradebook.categories.map(({ id, title, weight, zeroForMissing }) => ({
+        id,
+        title,
+        weight,
+        zeroForMissing,
+      })),
+      staff: [...setup.members.values()]
+        .filter((each) => each.role !== 'student' && !each.removed)
+        .map((each) => ({ ...setup.names.get(each.personId)!, role: each.role })),
+      freeWeeks: [...setup.freeWeeks],
+      ready,
+    };
+  });
+
+  serve(settingsContract.getCourseSettings, ({ course }) => settingsView(deps.db, course.setup.id));
+
+  serve(settingsContract.saveCourseSettings, ({ course, body, now }) =>
+    saveSettings(deps, course, body, now),
+  );
+}

@@ -1,0 +1,169 @@
+import type { CourseSettings, CourseSettingsView } from '../../contract/courseSettings';
+import { keepWallClock, mapDates } from '../../core/plan/mapDates';
+import type { ForumRules } from '../../contract/forumSettings';
+import { toWallClock } from '../../core/time/wallClock';
+import type { Deps } from '../feature/deps';
+import type { Db, Trx } from '../db/open';
+import { conflict, wrongField } from '../refusals/problem';
+import { recordedState } from '../course/forums/forumRow';
+import { recordForum } from '../course/forums/recordForum';
+import { categoriesOf, unitsOf } from '../course/setup/courseLists';
+import { termOf } from '../course/setup/term';
+import type { InCourse } from '../course/setup/inCourse';
+import { keepRecord } from '../course/record/record';
+
+const dayOf = (at: number, zone: string) => toWallClock(at, zone).slice(0, 10);
+
+/** A course's settings as they are edited. */
+export async function settingsView(db: Db | Trx, courseId: string): Promise<CourseSettingsView> {
+  const course = await db
+    .selectFrom('course')
+    .selectAll()
+    .where('id', '=', courseId)
+    .executeTakeFirstOrThrow();
+  const forums = await db.selectFrom('forum').selectAll().where('course_id', '=', courseId).execute();
+  const items = await db
+    .selectFrom('item')
+    .select('category_id')
+    .where('course_id', '=', courseId)
+    .where('forum_id', 'is', null)
+    .where('removed_at', 'is', null)
+    .execute();
+  const count = (ids: readonly (string | null)[]) => {
+    const used: Record<string, number> = {};
+    for (const id of ids) if (id !== null) used[id] = (used[id] ?? 0) + 1;
+    return used;
+  };
+  return {
+    version: course.version,
+    settings: {
+      title: course.title,
+      code: course.code,
+      zone: course.zone,
+      firstDay: dayOf(course.term_start, course.zone),
+      lastDay: dayOf(course.term_end - 1, course.zone),
+      freeWeeks: JSON.parse(course.free_weeks) as string[],
+      units: await unitsOf(db, courseId),
+      categories: await categoriesOf(db, courseId),
+      mode: course.gradebook_mode,
+      letters: JSON.parse(course.letters) as CourseSettings['letters'],
+    },
+    used: {
+      units: count(forums.map(({ unit_id }) => unit_id)),
+      categories: count([...forums, ...items].map(({ category_id }) => category_id)),
+    },
+  };
+}
+
+/** Every date of the course as it reads on the clocks of another zone. (rules §1) */
+async function moveToZone(trx: Trx, course: InCourse, from: string, to: string, now: number): Promise<void> {
+  const courseId = course.setup.id;
+  const forums = await trx.selectFrom('forum').selectAll().where('course_id', '=', courseId).execute();
+  for (const forum of forums) {
+    const rules = mapDates(JSON.parse(forum.rules) as ForumRules, (at) => keepWallClock(at, from, to));
+    await trx
+      .updateTable('forum')
+      .set({ rules: JSON.stringify(rules), version: forum.version + 1 })
+      .where('id', '=', forum.id)
+      .execute();
+    await recordForum(trx, course, forum.id, 'forum.zone', recordedState(forum), now);
+  }
+}
+
+async function saveList(
+  trx: Trx,
+  table: 'unit' | 'category',
+  courseId: string,
+  list: readonly { id: string; title: string }[],
+  extra: (index: number) => object,
+  used: Record<string, number>,
+): Promise<void> {
+  const there = await trx
+    .selectFrom(table)
+    .select(['id', 'title'])
+    .where('course_id', '=', courseId)
+    .execute();
+  const field = table === 'unit' ? 'settings.units' : 'settings.categories';
+  const things = table === 'unit' ? ['forum', 'forums'] : ['forum or item', 'forums or items'];
+  const stand = (n: number) => (n === 1 ? `${things[0]} stands` : `${things[1]} stand`);
+  for (const { id, title } of there.filter((row) => !list.some((next) => next.id === row.id))) {
+    if (used[id]) throw wrongField(field, `${used[id]} ${stand(used[id])} in ${title}; move them first.`);
+    // What was taken away stands in no category when it is brought back.
+    if (table === 'category')
+      await trx.updateTable('item').set({ category_id: null }).where('category_id', '=', id).execute();
+    await trx.deleteFrom(table).where('id', '=', id).execute();
+  }
+  for (const [position, { id, title }] of list.entries()) {
+    const columns = { title, position, ...extra(position) };
+    if (there.some((row) => row.id === id)) {
+      await trx.updateTable(table).set(columns).where('id', '=', id).execute();
+      continue;
+    }
+    const taken = await trx.selectFrom(table).select('id').where('id', '=', id).executeTakeFirst();
+    if (taken) throw wrongField(`${field}.${position}.id`, 'This id is taken; send a new one.');
+    await trx
+      .insertInto(table)
+      .values({ id, course_id: courseId, ...columns } as never)
+      .execute();
+  }
+}
+
+/** Changes a course's settings; another zone keeps the wall-clock times of every date unless asked otherwise. */
+export async function saveSettings(
+  deps: Deps,
+  course: InCourse,
+  change: { version: number; settings: CourseSettings; keepWallClock: boolean },
+  now: number,
+): Promise<CourseSettingsView> {
+  const { setup } = course;
+  const { settings } = change;
+  const saved = await deps.db.transaction().execute(async (trx) => {
+    const before = await settingsView(trx, setup.id);
+    if (before.version !== change.version)
+      throw conflict('Someone else has changed these settings since you opened them.', before);
+    if (settings.zone !== before.settings.zone && change.keepWallClock)
+      await moveToZone(trx, course, before.settings.zone, settings.zone, now);
+    await saveList(trx, 'unit', setup.id, settings.units, () => ({}), before.used.units);
+    await saveList(
+      trx,
+      'category',
+      setup.id,
+      settings.categories,
+      (index) => ({
+        weight: settings.categories[index]!.weight,
+        zero_for_missing: settings.categories[index]!.zeroForMissing ? 1 : 0,
+        dropped: settings.categories[index]!.drop ?? 0,
+      }),
+      before.used.categories,
+    );
+    const { termStart, termEnd } = termOf(settings);
+    await trx
+      .updateTable('course')
+      .set({
+        title: settings.title,
+        code: settings.code,
+        zone: settings.zone,
+        term_start: termStart,
+        term_end: termEnd,
+        free_weeks: JSON.stringify([...new Set(settings.freeWeeks)].sort()),
+        letters: JSON.stringify(settings.letters),
+        gradebook_mode: settings.mode,
+        version: before.version + 1,
+      })
+      .where('id', '=', setup.id)
+      .execute();
+    const after = await settingsView(trx, setup.id);
+    await keepRecord(trx, {
+      courseId: setup.id,
+      at: now,
+      actorId: course.person.id,
+      what: 'course.saved',
+      subject: 'course',
+      before: before.settings,
+      after: after.settings,
+    });
+    return after;
+  });
+  deps.courses.forget(setup.id);
+  return saved;
+}
