@@ -112,6 +112,15 @@ await checks([
     'npx',
     ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', ...folders],
   ],
+  [
+    'circles of folders',
+    'npx',
+    [
+      'depcruise',
+      ...['--config', '.dependency-cruiser.folders.cjs', '--output-type', 'err'],
+      ...['core', 'contract', 'server', 'web'],
+    ],
+  ],
   ['unused code', 'npx', ['knip']],
 ]);
 tests('unit tests', []);

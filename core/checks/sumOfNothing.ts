@@ -1,4 +1,4 @@
-import { requiredOf } from '../scoring/basis';
+import { requiredOf } from '../scoring/kinds/basis';
 import type { Check } from './check';
 import { finding } from './finding';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { ExplanationLine } from '../scoring/explanation';
+import type { ExplanationLine } from '../scoring/kinds/explanation';
 import { intoForum } from './carryScore';
 import { itemPoints } from './itemPoints';
 import { mergeCell } from './mergeCell';

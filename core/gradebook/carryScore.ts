@@ -1,4 +1,4 @@
-import { sumOf, type ExplanationLine } from '../scoring/explanation';
+import { sumOf, type ExplanationLine } from '../scoring/kinds/explanation';
 import type { Points } from '../course/points';
 import { itemPoints } from './itemPoints';
 

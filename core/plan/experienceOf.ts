@@ -6,7 +6,7 @@ import { spaceOf } from '../terms/space';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Student } from '../course/roster';
-import { slotsOf } from '../scoring/basis';
+import { slotsOf } from '../scoring/kinds/basis';
 import { fillSlots } from '../participation/fillSlots';
 import { divideRounded, WHOLE, type Points } from '../course/points';
 import type { Instant } from '../time/instant';

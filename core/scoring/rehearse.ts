@@ -1,6 +1,6 @@
 import type { Forum } from '../course/forum';
 import type { Instant } from '../time/instant';
-import type { Done } from './basis';
+import type { Done } from './kinds/basis';
 import { decisionProblem } from './kinds/partKinds';
 import type { Points } from '../course/points';
 import { suggest, type Decisions, type Suggestion } from './suggest';

@@ -5,7 +5,7 @@ import type { Post } from '../course/post';
 import { DAY } from '../time/instant';
 import { participationOf } from '../participation/participationOf';
 import { at, course, forum, post, revision, student, terms, type ForumSketch } from '../testing/fixtures';
-import { sumOf } from './explanation';
+import { sumOf } from './kinds/explanation';
 import { gateState } from './gate';
 import { divideRounded } from '../course/points';
 import { NO_DECISIONS, suggest, type Decisions } from './suggest';

@@ -2,7 +2,7 @@ import type { AnswerOf } from '../../contract/endpoint';
 import type { getGiven, listAlike } from '../../contract/consistency';
 import type { Basis, Part } from '../../core/course/evaluation';
 import { participationOf } from '../../core/participation/participationOf';
-import { postsOf } from '../../core/scoring/basis';
+import { postsOf } from '../../core/scoring/kinds/basis';
 import { distributionOf } from '../../core/scoring/distribution';
 import { criterionPoints } from '../../core/scoring/kinds/rubric';
 import type { Decisions } from '../../core/scoring/suggest';

@@ -7,7 +7,7 @@ import { filesOf } from './scoreFiles';
 import { docketState } from '../../core/participation/docketState';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Post } from '../../core/course/post';
-import type { ExplanationLine } from '../../core/scoring/explanation';
+import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
 import type { Kysely } from 'kysely';

@@ -3,7 +3,7 @@ import { forumOf } from '../../contract/forumSettings';
 import type { CourseData } from '../../core/course/courseData';
 import { changedSince } from '../../core/participation/changedSince';
 import { participationOf } from '../../core/participation/participationOf';
-import type { Done } from '../../core/scoring/basis';
+import type { Done } from '../../core/scoring/kinds/basis';
 import { isGivenAnew, rehearse, type ScoreMove } from '../../core/scoring/rehearse';
 import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';

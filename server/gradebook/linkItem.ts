@@ -5,7 +5,7 @@ import type { ForumRules } from '../../contract/forumSettings';
 import type { linkItem as endpoint } from '../../contract/items';
 import { intoForum } from '../../core/gradebook/carryScore';
 import { itemPoints } from '../../core/gradebook/itemPoints';
-import type { ExplanationLine } from '../../core/scoring/explanation';
+import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { InCourse } from '../course/setup/inCourse';
 import { keepRecord } from '../course/record/record';

@@ -1,11 +1,8 @@
 import type { Trx } from '../db/open';
-import type { Selectable } from 'kysely';
 import type { ForumRules } from '../../contract/forumSettings';
 import type { ItemFields } from '../../contract/items';
 import { itemRow, recordedItem, recordItem, type ItemRow } from '../course/items/itemRow';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Database } from '../db/schema';
 import { conflict, notFound, Problem, wrongField } from '../refusals/problem';
 import { forumRow, recordedState } from '../course/forums/forumRow';
 import { recordForum } from '../course/forums/recordForum';

@@ -1,5 +1,5 @@
 import type { Part } from '../../core/course/evaluation';
-import type { ExplanationLine } from '../../core/scoring/explanation';
+import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import { amountWords, explanationWords } from './explanationWords';
 import { pointWords } from './pointWords';
 

@@ -1,5 +1,5 @@
 import type { Part } from '../../core/course/evaluation';
-import type { ExplanationLine } from '../../core/scoring/explanation';
+import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import { countWords, maximumWords, pointWords } from './pointWords';
 
 /** How scores of posts were made one: "the mean", "the best 3". */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding } from '../../core/checks/check';
 import type { Part } from '../../core/course/evaluation';
-import type { ExplanationLine } from '../../core/scoring/explanation';
+import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import { DAY, HOUR, MINUTE } from '../../core/time/instant';
 import { fromWallClock } from '../../core/time/wallClock';
 import {

@@ -11,7 +11,7 @@ import type {
 import type { Post } from '../../course/post';
 import { participationOf } from '../../participation/participationOf';
 import { at, course, forum, post, revision, student, terms, type ForumSketch } from '../../testing/fixtures';
-import { sumOf } from '../explanation';
+import { sumOf } from './explanation';
 import { suggest, type Decisions, type Suggestion } from '../suggest';
 import type { PartDecision } from './partKind';
 import { decisionProblem } from './partKinds';

@@ -4,7 +4,7 @@ import type { Id } from '../../course/id';
 import type { Post } from '../../course/post';
 import type { Slot } from '../../participation/slot';
 import type { Instant } from '../../time/instant';
-import type { ExplanationLine } from '../explanation';
+import type { ExplanationLine } from './explanation';
 import type { Points } from '../../course/points';
 
 /** What was decided about one criterion of a rubric. */

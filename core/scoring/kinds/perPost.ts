@@ -1,6 +1,6 @@
 import type { PerPostPart } from '../../course/evaluation';
 import type { Slot } from '../../participation/slot';
-import { combine } from '../combine';
+import { combine } from './combine';
 import { divideRounded, type Points } from '../../course/points';
 import { outOfRange, waiting, within, type DecisionProblem, type PartKind, type PartValue } from './partKind';
 import { withoutPosts } from './withoutPosts';

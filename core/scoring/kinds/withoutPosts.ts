@@ -1,5 +1,5 @@
 import type { PerPostPart, RatingsPart } from '../../course/evaluation';
-import { isWaived } from '../basis';
+import { isWaived } from './basis';
 import { waiting, type PartContext, type PartValue } from './partKind';
 
 /**

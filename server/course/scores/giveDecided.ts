@@ -1,6 +1,6 @@
 import type { Trx } from '../../db/open';
 import { suggest, type Decisions, type Suggestion } from '../../../core/scoring/suggest';
-import type { Done } from '../../../core/scoring/basis';
+import type { Done } from '../../../core/scoring/kinds/basis';
 import type { RichNode } from '../../../core/text/richText';
 import { forumIn, type InCourse } from '../setup/inCourse';
 import { giveScore } from './giveScore';

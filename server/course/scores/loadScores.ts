@@ -1,7 +1,7 @@
 import type { Kysely } from 'kysely';
 import type { Passage } from '../../../contract/evaluate';
 import type { ScoreFacts } from '../../../core/course/courseData';
-import type { ExplanationLine } from '../../../core/scoring/explanation';
+import type { ExplanationLine } from '../../../core/scoring/kinds/explanation';
 import type { CourseSetup } from '../setup/courseCache';
 import type { Database } from '../../db/schema';
 

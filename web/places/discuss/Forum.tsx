@@ -18,10 +18,10 @@ import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ForumHead, Locked } from './ForumHead';
 import { Beside } from './reading/Beside';
-import { BodiesProvider, useBodies } from './reading/bodies';
+import { BodiesProvider, useBodies } from './context/bodies';
 import { Conversation } from './reading/Conversation';
 import { FindBar } from './reading/FindBar';
-import { ForumHandsContext, type ForumHands } from './reading/forumHands';
+import { ForumProvided, type ForumContext } from './context/forumContext';
 import { Picked } from './reading/Picked';
 import { QuestionPart } from './reading/QuestionPart';
 import { Rail } from './reading/Rail';
@@ -35,7 +35,7 @@ import { useForumKeys } from './reading/useForumKeys';
 import { usePrinting } from './reading/usePrinting';
 import { useGoing } from './reading/useGoing';
 import { useLiveForum } from './reading/useLiveForum';
-import { useReading } from './reading/useReading';
+import { useReading } from './context/useReading';
 import { useRows } from './reading/useRows';
 import { Standing } from './Standing';
 import { Waiting } from './Waiting';
@@ -162,7 +162,7 @@ function ForumPage({ id }: { id: string }) {
     sayUnsealed(others);
   }, [others]);
   const outbox = useWaitingPosts(person).filter((post) => post.course === course.id && post.forum === id);
-  const hands: ForumHands | null = data
+  const hands: ForumContext | null = data
     ? {
         forum: data,
         writing,
@@ -229,7 +229,7 @@ function ForumPage({ id }: { id: string }) {
   );
   return (
     <BodiesProvider bodies={bodies}>
-      <ForumHandsContext value={hands}>
+      <ForumProvided value={hands}>
         <div className="flex min-h-0 grow">
           {beside === null && <Rail forum={data} threads={threads} current={current} />}
           <div className="mx-auto w-full max-w-[46rem] min-w-0 px-4 pt-5 pb-24 sm:px-8">
@@ -297,7 +297,7 @@ function ForumPage({ id }: { id: string }) {
         </div>
         <SelectionQuote />
         <Picked posts={posts} shown={order.all} letGo={() => setPicks(new Set())} isStack={isStack} />
-      </ForumHandsContext>
+      </ForumProvided>
     </BodiesProvider>
   );
 }

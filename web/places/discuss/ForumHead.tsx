@@ -11,10 +11,10 @@ import { dateWords } from '../../ui/dateWords';
 import { HowScored } from '../../ui/HowScored';
 import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
-import { useForumHands } from './reading/forumHands';
+import { useForumContext } from './context/forumContext';
 import { SpaceChoice } from './reading/SpaceChoice';
 import { FreezeForum } from './stewarding/FreezeForum';
-import { SendDialog } from './stewarding/SendDialog';
+import { SendDialog } from './post/SendDialog';
 import { OpeningComposer } from './writing/OpeningComposer';
 import { ClosedNotice, SealNotice, YourPart } from './YourPart';
 
@@ -43,7 +43,7 @@ export function Locked({ forum }: { forum: ForumView }) {
 /** Being told of new posts here. */
 function Follow({ forum }: { forum: ForumView }) {
   const course = useCourse().id;
-  const { changed } = useForumHands();
+  const { changed } = useForumContext();
   const Icon = forum.followed ? BellRing : Bell;
   const toggle = async () => {
     try {

@@ -7,7 +7,7 @@ import { countWords, numberWords } from '../../ui/pointWords';
 import { SealMark } from '../../ui/SealMark';
 import { Tally } from '../../ui/Tally';
 import { slotName } from '../../ui/tallyWords';
-import { whyNot } from './whyNot';
+import { whyNot } from './post/whyNot';
 
 /** What this forum asks of the student and how far they are, in words beside the Tally. */
 export function YourPart({ forum }: { forum: ForumView }) {

@@ -18,7 +18,7 @@ import { Pages } from './pages/Pages';
 import { ScoreSheet, useRelease } from './ScoreSheet';
 import { SavedRemarks } from './sheet/SavedRemarks';
 import { useSheet } from './sheet/useSheet';
-import { nextReady, STATE_ORDER, STATE_WORDS } from './states';
+import { nextReady, STATE_ORDER, STATE_WORDS } from './docket/states';
 
 /** Where this browser keeps that its evaluator covers names. */
 const HIDES = 'juror-names-hidden';

@@ -7,7 +7,7 @@ import { countWords, maximumWords } from '../../ui/pointWords';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
-import { STATE_WORDS } from './states';
+import { STATE_WORDS } from './docket/states';
 
 /** The evaluated forums: how far each is, and where to go on. */
 export function Dockets() {

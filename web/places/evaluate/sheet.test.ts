@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { DeskView, DocketRow } from '../../../contract/evaluate';
 import type { DocketState } from '../../../core/participation/docketState';
 import { meaningOf, NOTHING_TYPED, typedFrom, type PartTyped, type Typed } from './sheet/typed';
-import { nextReady } from './states';
+import { nextReady } from './docket/states';
 
 const view = {
   forum: {

@@ -6,7 +6,7 @@ import { startingParts } from './evaluationForm';
 import { FormRow } from './FormRow';
 import type { ForumForm } from './forumForm';
 import { NewCategory } from './NewCategory';
-import { Parts } from './scoring/Parts';
+import { Parts } from './Parts';
 
 const line = 'flex flex-wrap items-center gap-2';
 const select = 'select select-sm raised h-9 w-auto';

@@ -1,7 +1,7 @@
 import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
 import { maximumWords } from '../../ui/pointWords';
 import { toWallClock } from '../../../core/time/wallClock';
-import type { FieldReader } from './fieldReader';
+import type { FieldReader } from './fields/fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './scoring/partForm';
 
 /** How a forum becomes a score, as it is typed. */

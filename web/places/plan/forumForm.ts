@@ -4,7 +4,7 @@ import { EMPTY_TEXT, type RichNode } from '../../../core/text/richText';
 import { toWallClock } from '../../../core/time/wallClock';
 import { plainText } from '../../../core/text/plainText';
 import { evaluationFrom, evaluationToForm, type EvaluationForm } from './evaluationForm';
-import { fieldReader, type FieldReader, type FormProblems } from './fieldReader';
+import { fieldReader, type FieldReader, type FormProblems } from './fields/fieldReader';
 
 export const DATE_FIELDS = [
   'visibleFrom',

@@ -6,7 +6,7 @@ import { at, forum, student, terms, ZONE, type ForumSketch } from '../../../core
 import { phaseWords } from '../../ui/phaseWords';
 import { scoreWords } from '../../ui/scoreWords';
 import { startingParts } from './evaluationForm';
-import { fieldReader } from './fieldReader';
+import { fieldReader } from './fields/fieldReader';
 import { ownTermsWords, plusWords, targetWords } from './ownTermsWords';
 import { byUnit, findingsOfPlan, forumSentence, wordsFor } from './planData';
 import { movedAbove, orderOf } from './planOrder';

@@ -6,13 +6,13 @@ import { useKeys } from '../../../ui/keys';
 import { numberWords } from '../../../ui/pointWords';
 import { Context } from './Context';
 import { Conversation } from './Conversation';
-import type { Thread } from './conversation';
-import { useForumHands } from './forumHands';
+import type { Thread } from '../context/conversation';
+import { useForumContext } from '../context/forumContext';
 import { rowsOfThreads } from './rows';
 
 /** One branch of the conversation on its own, beside the rest; the rest stays where it was. */
 export function Beside({ threads, post: id }: { threads: readonly Thread[]; post: string }) {
-  const { openBeside, goTo, reading } = useForumHands();
+  const { openBeside, goTo, reading } = useForumContext();
   const isMine = useVantage() === null;
   const pane = useRef<HTMLElement>(null);
   const branch = useMemo(() => {

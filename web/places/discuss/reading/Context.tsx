@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { PostView } from '../../../../contract/posts';
 import { Prose } from '../../../ui/Prose';
-import { useBody } from './bodies';
-import { firstWords } from './conversation';
+import { useBody } from '../context/bodies';
+import { firstWords } from '../context/conversation';
 
 /** What a post answers, in short; the whole of it on demand. */
 export function Context({ answers }: { answers: PostView }) {

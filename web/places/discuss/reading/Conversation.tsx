@@ -1,7 +1,7 @@
 import type { ReactNode, Ref, RefObject } from 'react';
 import { Link, useLocation } from 'react-router';
 import { Context } from './Context';
-import { useForumHands } from './forumHands';
+import { useForumContext } from '../context/forumContext';
 import { PostItem } from './PostItem';
 import { RowList, type RowListHandle } from './RowList';
 import type { PostRow, Row } from './rows';
@@ -26,7 +26,7 @@ export function Conversation({
   scroller?: RefObject<HTMLElement | null>;
   question?: (row: Extract<Row, { kind: 'question' }>) => ReactNode;
 }) {
-  const { writing, current } = useForumHands();
+  const { writing, current } = useForumContext();
   const pinned = new Set<string>();
   for (const { kind, key } of rows) if (kind === 'question') pinned.add(key);
   if (writing?.kind === 'answer') pinned.add(writing.parentId);

@@ -17,7 +17,7 @@ import { Choice } from '../../../ui/Choice';
 import { Kbd } from '../../../ui/keys';
 import { countWords, numberWords } from '../../../ui/pointWords';
 import { useTyped } from '../../../ui/useTyped';
-import type { Talk } from './talk';
+import type { Talk } from '../context/talk';
 import type { Folding } from './useFolding';
 import { QUALITIES, type Finding, type View } from './useFinding';
 

@@ -4,8 +4,8 @@ import type { PostView } from '../../../../contract/posts';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { countWords, numberWords } from '../../../ui/pointWords';
-import { BulkActs } from '../stewarding/BulkActs';
-import { useForumHands } from './forumHands';
+import { BulkActs } from '../post/BulkActs';
+import { useForumContext } from '../context/forumContext';
 import { withoutFilters } from './useFinding';
 
 /** An address with this many posts in it is still taken by every browser and server. */
@@ -26,7 +26,7 @@ export function Picked({
   isStack: boolean;
 }) {
   const [search] = useSearchParams();
-  const { picks, pick, reading } = useForumHands();
+  const { picks, pick, reading } = useForumContext();
   const vantage = useVantage();
   const isStaff = useCourse().role !== 'student' && vantage === null;
   if (picks.size === 0 || isStack) return null;

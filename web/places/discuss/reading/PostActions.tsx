@@ -9,17 +9,17 @@ import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
-import { ReasonDialog } from '../stewarding/ReasonDialog';
-import { SendDialog } from '../stewarding/SendDialog';
-import { useActs } from '../stewarding/useActs';
-import { StewardMenu } from '../stewarding/StewardMenu';
-import { whyNot } from '../whyNot';
-import { Approval } from './Approval';
-import { useForumHands } from './forumHands';
+import { ReasonDialog } from '../post/ReasonDialog';
+import { SendDialog } from '../post/SendDialog';
+import { useActs } from '../post/useActs';
+import { StewardMenu } from '../post/StewardMenu';
+import { whyNot } from '../post/whyNot';
+import { Approval } from '../post/Approval';
+import { useForumContext } from '../context/forumContext';
 import { Nods } from './Nods';
 import { passageIn } from './passage';
-import { Versions } from './Versions';
-import { isWaiting } from './talk';
+import { Versions } from '../post/Versions';
+import { isWaiting } from '../context/talk';
 
 const quietLink = 'cursor-pointer quiet hover:underline inline-flex items-center gap-1';
 
@@ -35,7 +35,7 @@ export function PostActions({
 }) {
   const course = useCourse();
   const vantage = useVantage();
-  const { forum, write, changed, quote } = useForumHands();
+  const { forum, write, changed, quote } = useForumContext();
   const [versions, setVersions] = useState(false);
   const [sending, setSending] = useState(false);
   const [reporting, setReporting] = useState(false);
@@ -196,7 +196,7 @@ export function PostActions({
 
 /** What a reader does with a post for themselves. */
 function Marks({ post }: { post: PostView }) {
-  const { reading, picks, pick, openBeside } = useForumHands();
+  const { reading, picks, pick, openBeside } = useForumContext();
   const isPicked = picks.has(post.id);
   const Box = isPicked ? SquareCheck : Square;
   return (

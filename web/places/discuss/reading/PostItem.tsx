@@ -15,11 +15,11 @@ import { slotName } from '../../../ui/tallyWords';
 import { When } from '../../../ui/When';
 import { AttachmentList } from '../../../ui/files/Attachments';
 import { AnswerComposer, EditComposer } from '../writing/PostComposers';
-import { useBody } from './bodies';
-import { useForumHands } from './forumHands';
+import { useBody } from '../context/bodies';
+import { useForumContext } from '../context/forumContext';
 import { PostActions } from './PostActions';
 import type { PostRow } from './rows';
-import { changeWords } from './talk';
+import { changeWords } from '../context/talk';
 
 function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
   const course = useCourse().id;
@@ -93,7 +93,7 @@ function TextToCome({ words }: { words: number }) {
 
 function Text({ post, body }: { post: PostView; body: PostBody }) {
   const course = useCourse().id;
-  const { forum, changed } = useForumHands();
+  const { forum, changed } = useForumContext();
   const strike = async (source: string, struck: boolean) => {
     try {
       await call(strikeQuote, { course, forum: forum.id, post: post.id, source }, { struck });
@@ -170,7 +170,7 @@ export function PostItem({
   above?: ReactNode;
   after?: ReactNode;
 }) {
-  const { forum, writing, reading, fold, current } = useForumHands();
+  const { forum, writing, reading, fold, current } = useForumContext();
   const { post, depth, answers } = row.placed;
   const body = useBody(post.id);
   const element = useRef<HTMLElement>(null);

@@ -2,7 +2,7 @@ import type { ForumView } from '../../../../contract/discuss';
 import { countWords } from '../../../ui/pointWords';
 import { Prose } from '../../../ui/Prose';
 import { SealMark } from '../../../ui/SealMark';
-import { useForumHands } from './forumHands';
+import { useForumContext } from '../context/forumContext';
 import { OpeningComposer } from '../writing/OpeningComposer';
 
 /** One question: its text, what its own seal keeps back, and where it is answered. */
@@ -15,7 +15,7 @@ export function QuestionPart({
   number: number;
   space: ForumView['spaces'][number] | null;
 }) {
-  const { forum } = useForumHands();
+  const { forum } = useForumContext();
   return (
     <section aria-label={`Question ${number}`} className="ruled mt-7 border-t pt-4">
       <h2 className="label-caps flex items-center gap-2 font-sans">

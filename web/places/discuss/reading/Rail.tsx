@@ -3,8 +3,8 @@ import { useRef } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import { useCourse } from '../../../data/course';
 import { countWords } from '../../../ui/pointWords';
-import { useBody } from './bodies';
-import { firstWords, type Thread } from './conversation';
+import { useBody } from '../context/bodies';
+import { firstWords, type Thread } from '../context/conversation';
 
 /** How a thread runs on: a bar for each post, as tall as it is near the top. */
 function Shape({ thread }: { thread: Thread }) {

@@ -1,7 +1,7 @@
 import { Quote } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { useBody } from './bodies';
-import { useForumHands } from './forumHands';
+import { useBody } from '../context/bodies';
+import { useForumContext } from '../context/forumContext';
 import { selectedPassage } from './passage';
 
 /** Offers to answer with a passage, beside what is selected in a post. */
@@ -31,7 +31,7 @@ export function SelectionQuote() {
 }
 
 function Offer({ post, passage, left, top }: { post: string; passage: string; left: number; top: number }) {
-  const { quote } = useForumHands();
+  const { quote } = useForumContext();
   const body = useBody(post);
   if (!body || passage.length > 5000) return null;
   return (

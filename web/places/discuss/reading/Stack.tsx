@@ -9,11 +9,11 @@ import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { countWords } from '../../../ui/pointWords';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
-import { BulkActs } from '../stewarding/BulkActs';
-import type { Bodies } from './bodies';
+import { BulkActs } from '../post/BulkActs';
+import type { Bodies } from '../context/bodies';
 import { Conversation } from './Conversation';
-import type { Placed } from './conversation';
-import { useForumHands } from './forumHands';
+import type { Placed } from '../context/conversation';
+import { useForumContext } from '../context/forumContext';
 import { rowsOfPosts } from './rows';
 
 const quiet = 'quiet flex cursor-pointer items-center gap-1 text-sm hover:underline';
@@ -48,7 +48,7 @@ export function Stack({
   whole: boolean;
   print: () => void;
 }) {
-  const { reading } = useForumHands();
+  const { reading } = useForumContext();
   const vantage = useVantage();
   const rows = useMemo(() => rowsOfPosts(posts), [posts]);
   const unread = posts.filter(({ post }) => !post.read).map(({ post }) => post.id);
@@ -110,7 +110,7 @@ function ActOnAll({
   bodies: Bodies;
 }) {
   const course = useCourse();
-  const { forum, changed } = useForumHands();
+  const { forum, changed } = useForumContext();
   const isStaff = course.role !== 'student';
   const at = (post: string) => ({ course: course.id, forum: forum.id, post });
   const standing = posts.filter(({ post }) => !post.removed).map(({ post }) => post.id);

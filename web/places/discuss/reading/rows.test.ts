@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { PostView } from '../../../../contract/posts';
-import { threadsOf } from './conversation';
+import { threadsOf } from '../context/conversation';
 import { likelyHeight, rowsOfPosts, rowsOfThreads } from './rows';
 
 const post = (id: string, parentId: string | null, words = 40) =>

@@ -1,5 +1,5 @@
 import type { ForumView } from '../../../../contract/discuss';
-import type { Placed, Thread } from './conversation';
+import type { Placed, Thread } from '../context/conversation';
 import type { Shown } from './useFolding';
 
 /** A post in a list of posts. */

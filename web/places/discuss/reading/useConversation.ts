@@ -4,8 +4,8 @@ import { postsOf, type PostView } from '../../../../contract/posts';
 import { arrivals } from '../../../../core/conversation/arrivals';
 import { filterPosts, isLookedFor } from '../../../../core/conversation/filterPosts';
 import { orderThreads } from '../../../../core/conversation/orderThreads';
-import { inScope, threadsOf, type Placed } from './conversation';
-import { talkOf, threadFacts } from './talk';
+import { inScope, threadsOf, type Placed } from '../context/conversation';
+import { talkOf, threadFacts } from '../context/talk';
 import type { Finding } from './useFinding';
 
 const NONE: readonly PostView[] = [];

@@ -2,7 +2,7 @@
 import { act, renderHook } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { PostView } from '../../../../contract/posts';
-import { threadsOf } from './conversation';
+import { threadsOf } from '../context/conversation';
 import { useFolding } from './useFolding';
 
 const post = (id: string, parentId: string | null) => ({ id, parentId }) as PostView;

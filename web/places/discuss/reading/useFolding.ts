@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useRef, useEffect, useState } from 'react';
 import { above, countBelow, unfold } from '../../../../core/conversation/unfold';
-import type { Placed, Thread } from './conversation';
+import type { Placed, Thread } from '../context/conversation';
 
 /** A post of a thread as it is shown. */
 export interface Shown {

@@ -1,9 +1,9 @@
 import type { RefObject } from 'react';
 import type { PostView } from '../../../../contract/posts';
 import { useKeys } from '../../../ui/keys';
-import type { Writing } from '../writing/writing';
-import type { Bodies } from './bodies';
-import type { ForumHands } from './forumHands';
+import type { Writing } from '../context/writing';
+import type { Bodies } from '../context/bodies';
+import type { ForumContext } from '../context/forumContext';
 import { passageIn } from './passage';
 
 /** The keys of a forum: through its posts, and what is done with the one that is marked. */
@@ -23,7 +23,7 @@ export function useForumKeys({
   order: { readonly shown: readonly string[]; readonly all: readonly string[] };
   unread: ReadonlySet<string>;
   bodies: Bodies;
-  hands: Pick<ForumHands, 'reading' | 'write' | 'picks' | 'pick' | 'openBeside' | 'quote'>;
+  hands: Pick<ForumContext, 'reading' | 'write' | 'picks' | 'pick' | 'openBeside' | 'quote'>;
   findField: RefObject<HTMLInputElement | null>;
   goTo: (post: string | undefined) => void;
   showArrivals: () => void;

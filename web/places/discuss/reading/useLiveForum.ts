@@ -7,7 +7,7 @@ import { Gather } from '../../../data/gather';
 import { useLiveEvents } from '../../../data/live';
 import { withQuery } from '../../../data/useApi';
 import { useVantage } from '../../../data/vantage';
-import type { Bodies } from './bodies';
+import type { Bodies } from '../context/bodies';
 import { mergeForum } from './mergeForum';
 
 /** With more posts than these the whole forum is asked for. */

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
-import { inScope, type Placed, type Thread } from './conversation';
+import { inScope, type Placed, type Thread } from '../context/conversation';
 import { rowsOfPosts, rowsOfThreads, type Row } from './rows';
 import type { Folding } from './useFolding';
 

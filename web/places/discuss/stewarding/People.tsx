@@ -7,7 +7,7 @@ import { useAddress } from '../../../data/useAddress';
 import { useVantage } from '../../../data/vantage';
 import { EVIDENCE_WORDS } from '../../../ui/evidenceWords';
 import { countWords, numberWords } from '../../../ui/pointWords';
-import { SendDialog } from './SendDialog';
+import { SendDialog } from '../post/SendDialog';
 
 type Who = 'all' | 'nothing' | 'nobody' | 'unanswered';
 

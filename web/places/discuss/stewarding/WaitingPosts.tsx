@@ -10,9 +10,9 @@ import { countWords, numberWords } from '../../../ui/pointWords';
 import { Prose } from '../../../ui/Prose';
 import { Empty } from '../../../ui/states';
 import { When } from '../../../ui/When';
-import { Approval } from '../reading/Approval';
-import { Versions } from '../reading/Versions';
-import { useActs } from './useActs';
+import { Approval } from '../post/Approval';
+import { Versions } from '../post/Versions';
+import { useActs } from '../post/useActs';
 
 const HOLDS = {
   none: 'This forum holds no posts. Staff can hold a single one from where it stands; it then waits here.',

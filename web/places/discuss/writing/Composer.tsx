@@ -21,11 +21,11 @@ import { timeWords } from '../../../ui/dateWords';
 import { RichEditor } from '../../../ui/editor/RichEditor';
 import { Kbd } from '../../../ui/keys';
 import { numberWords } from '../../../ui/pointWords';
-import type { Quoting } from '../reading/forumHands';
+import type { Quoting } from '../context/forumContext';
 import { AttachmentPicker, useUploads } from '../../../ui/files/Attachments';
 import { RequirementLine, useWouldCount } from './RequirementLine';
 import { isEmptyText, useDraft, type DraftState } from './useDraft';
-import { keyOf, type Writing } from './writing';
+import { keyOf, type Writing } from '../context/writing';
 
 function draftWords(state: DraftState, zone: string): string {
   if (state.kind === 'kept') return `draft kept ${timeWords(state.at, zone)}`;

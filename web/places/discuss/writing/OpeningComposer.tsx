@@ -1,8 +1,8 @@
 import type { ForumView } from '../../../../contract/discuss';
 import { isMade } from '../../../../core/participation/slot';
-import { useForumHands } from '../reading/forumHands';
+import { useForumContext } from '../context/forumContext';
 import { Composer } from './Composer';
-import type { Writing } from './writing';
+import type { Writing } from '../context/writing';
 
 type Space = ForumView['spaces'][number];
 
@@ -40,7 +40,7 @@ export function OpeningComposer({
   space: Space | null;
   questionId?: string;
 }) {
-  const { forum, writing, write, changed, quoting, quote } = useForumHands();
+  const { forum, writing, write, changed, quoting, quote } = useForumContext();
   const isStaff = forum.phase === null;
   if (!forum.openThread.yes) return null;
   if (isStaff && forum.readers === 'staff' && space === null) return null;

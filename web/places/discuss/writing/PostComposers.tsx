@@ -1,13 +1,13 @@
 import { EyeOff } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { PostView } from '../../../../contract/posts';
-import { useForumHands } from '../reading/forumHands';
+import { useForumContext } from '../context/forumContext';
 import { Composer } from './Composer';
-import type { Writing } from './writing';
+import type { Writing } from '../context/writing';
 
 /** What a composer below a post does when it is done. */
 function useDone() {
-  const { write, changed } = useForumHands();
+  const { write, changed } = useForumContext();
   return (result: { id: string; unsealed: boolean } | null) => {
     write(null);
     if (result) changed(result.unsealed, result.id);
@@ -15,7 +15,7 @@ function useDone() {
 }
 
 function useQuoting() {
-  const { quoting, quote } = useForumHands();
+  const { quoting, quote } = useForumContext();
   return { quoting, onQuoted: () => quote(null) };
 }
 
@@ -27,7 +27,7 @@ export function AnswerComposer({
   post: PostView;
   writing: Extract<Writing, { kind: 'answer' }>;
 }) {
-  const { forum, write } = useForumHands();
+  const { forum, write } = useForumContext();
   const done = useDone();
   const quotingHere = useQuoting();
   const given = post.author!.given;
@@ -96,7 +96,7 @@ export function EditComposer({
   post: PostView;
   writing: Extract<Writing, { kind: 'edit' }>;
 }) {
-  const { forum, write } = useForumHands();
+  const { forum, write } = useForumContext();
   const done = useDone();
   const { required } = forum;
   const needs = !post.opens

@@ -5,7 +5,7 @@ import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 import { dueWords, fromNow } from '../../../ui/dateWords';
 import { countWords } from '../../../ui/pointWords';
-import type { Writing } from './writing';
+import type { Writing } from '../context/writing';
 
 /** What a post that is being written will count as, in words. */
 export interface Counting {

@@ -5,11 +5,11 @@ import { getPostDoc } from '../../../../contract/discuss';
 import { quotationNode } from '../../../../core/text/quotation';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import type { ForumHands, Quoting } from '../reading/forumHands';
-import { writingOf, type Writing } from './writing';
+import type { ForumContext, Quoting } from '../context/forumContext';
+import { writingOf, type Writing } from '../context/writing';
 
 /** What is being written in a forum, one thing at a time, and a passage on its way into it. The address may ask for a draft. */
-export function useWriting(forum: string): Pick<ForumHands, 'writing' | 'write' | 'quoting' | 'quote'> {
+export function useWriting(forum: string): Pick<ForumContext, 'writing' | 'write' | 'quoting' | 'quote'> {
   const course = useCourse().id;
   const [search] = useSearchParams();
   const [writing, setWriting] = useState<Writing | null>(() => writingOf(search.get('write')));

@@ -1,7 +1,7 @@
 import type { DocketRow } from '../../../../contract/evaluate';
 import { useCourse } from '../../../data/course';
 import { useTyped } from '../../../ui/useTyped';
-import { STATE_ORDER, STATE_WORDS } from '../states';
+import { STATE_ORDER, STATE_WORDS } from './states';
 import type { DocketFilter } from './docketOrder';
 
 const field = 'select select-xs raised h-8 w-full';

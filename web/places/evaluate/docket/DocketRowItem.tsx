@@ -3,7 +3,7 @@ import type { DocketRow } from '../../../../contract/evaluate';
 import { EVIDENCE_WORDS } from '../../../ui/evidenceWords';
 import { countWords, pointWords } from '../../../ui/pointWords';
 import { Tally } from '../../../ui/Tally';
-import { isWaitedFor, STATE_WORDS } from '../states';
+import { isWaitedFor, STATE_WORDS } from './states';
 
 /** What is to be known of a student before their pages are opened. */
 function notes(row: DocketRow): readonly { words: string; color: string; strong: boolean }[] {

@@ -1,6 +1,6 @@
 import type { DocketRow } from '../../../../contract/evaluate';
 import { holdsWords } from '../../../../core/text/foldText';
-import { STATE_ORDER } from '../states';
+import { STATE_ORDER } from './states';
 
 /** How the docket is narrowed and ordered; lives in the address. */
 export interface DocketFilter {

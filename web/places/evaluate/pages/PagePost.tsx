@@ -10,7 +10,7 @@ import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
 import { slotName } from '../../../ui/tallyWords';
 import { When } from '../../../ui/When';
-import { Versions } from '../../discuss/reading/Versions';
+import { Versions } from '../../discuss/post/Versions';
 import { PostPoints } from '../sheet/PostPoints';
 import type { Sheet } from '../sheet/useSheet';
 import { Around } from './Around';

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Part } from '../../../../core/course/evaluation';
-import { slotsOf } from '../../../../core/scoring/basis';
+import { slotsOf } from '../../../../core/scoring/kinds/basis';
 import { ticksItself } from '../../../../core/scoring/kinds/checklist';
 import { explanationWords, isStart } from '../../../ui/explanationWords';
 import { Kbd } from '../../../ui/keys';

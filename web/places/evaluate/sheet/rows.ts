@@ -1,6 +1,6 @@
 import type { DeskView } from '../../../../contract/evaluate';
 import type { Part } from '../../../../core/course/evaluation';
-import { postsOf } from '../../../../core/scoring/basis';
+import { postsOf } from '../../../../core/scoring/kinds/basis';
 import { ticksItself } from '../../../../core/scoring/kinds/checklist';
 import type { SheetState } from './sheetState';
 import { NO_CRITERION, NOTHING_TYPED, type Typed } from './typed';

@@ -13,7 +13,7 @@ import { NotFound } from '../../../ui/NotFound';
 import { maximumWords } from '../../../ui/pointWords';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
-import { ForCourse } from '../ForCourse';
+import { ForCourse } from '../fields/ForCourse';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
 import { GuideBuilder } from '../scoring/GuideBuilder';
 import { saveAsCsv, saveAsJson } from '../scoring/guideFiles';

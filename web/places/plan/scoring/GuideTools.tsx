@@ -9,7 +9,7 @@ import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { Failed, Loading } from '../../../ui/states';
-import { ForCourse } from '../ForCourse';
+import { ForCourse } from '../fields/ForCourse';
 import type { BuilderProps } from './builderProps';
 import { readGuideFile, saveAsCsv, saveAsJson } from './guideFiles';
 import { GUIDE_NAMES, guideFrom, guideToForm, guideWords, isGuided } from './guideForm';

@@ -1,6 +1,6 @@
 import { guideOf, mostOf, type Guide, type GuidedPart } from '../../../../core/scoring/guide';
 import { countWords, maximumWords } from '../../../ui/pointWords';
-import { fieldReader, type FormProblems } from '../fieldReader';
+import { fieldReader, type FormProblems } from '../fields/fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './partForm';
 
 /** What a guide is called, by kind. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Part } from '../../../../core/course/evaluation';
-import { fieldReader } from '../fieldReader';
+import { fieldReader } from '../fields/fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './partForm';
 import { changed, moved, without, withBelow } from './rows';
 

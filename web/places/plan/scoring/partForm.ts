@@ -1,7 +1,7 @@
 import type { Basis, Combination, Part } from '../../../../core/course/evaluation';
 import type { SlotKind } from '../../../../core/course/slotKind';
 import { maximumWords } from '../../../ui/pointWords';
-import type { FieldReader } from '../fieldReader';
+import type { FieldReader } from '../fields/fieldReader';
 
 /** A level of a criterion as it is typed. */
 export interface LevelForm {

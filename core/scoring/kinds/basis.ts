@@ -1,9 +1,9 @@
-import type { Basis } from '../course/evaluation';
-import type { Forum } from '../course/forum';
-import type { Post } from '../course/post';
-import type { Participation } from '../participation/participationOf';
-import { isPeerReply } from '../participation/peerReply';
-import type { Slot } from '../participation/slot';
+import type { Basis } from '../../course/evaluation';
+import type { Forum } from '../../course/forum';
+import type { Post } from '../../course/post';
+import type { Participation } from '../../participation/participationOf';
+import { isPeerReply } from '../../participation/peerReply';
+import type { Slot } from '../../participation/slot';
 
 /** What scoring needs to know of what a student has done. */
 export type Done = Pick<Participation, 'notAsked' | 'slots' | 'counted'>;

@@ -3,10 +3,10 @@ import { toast } from 'sonner';
 import type { PostView } from '../../../../contract/posts';
 import { sentenceOf } from '../../../data/api';
 import { countWords, numberWords } from '../../../ui/pointWords';
-import { useForumHands } from '../reading/forumHands';
+import { useForumContext } from '../context/forumContext';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
-import { isWaiting } from '../reading/talk';
+import { isWaiting } from '../context/talk';
 
 /** What staff do to many posts at once, each act to those it can be done to. */
 export function BulkActs({
@@ -18,7 +18,7 @@ export function BulkActs({
   className?: string;
   done?: () => void;
 }) {
-  const { forum, changed } = useForumHands();
+  const { forum, changed } = useForumContext();
   const [removing, setRemoving] = useState(false);
   const act = useActs(forum.id, () => {
     changed(false);

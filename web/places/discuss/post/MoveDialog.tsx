@@ -10,9 +10,9 @@ import { Dialog } from '../../../ui/Dialog';
 import { countWords } from '../../../ui/pointWords';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
-import { useForumHands } from '../reading/forumHands';
-import { firstWords } from '../reading/conversation';
-import { useBody } from '../reading/bodies';
+import { useForumContext } from '../context/forumContext';
+import { firstWords } from '../context/conversation';
+import { useBody } from '../context/bodies';
 
 const LISTED = 40;
 const OWN = 'own';
@@ -53,7 +53,7 @@ function Target({ post, forum }: { post: PostView; forum: ForumView }) {
 /** Moves a post with everything below it under another, or out as a thread of its own; with undo. */
 export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => void }) {
   const course = useCourse().id;
-  const { forum, changed } = useForumHands();
+  const { forum, changed } = useForumContext();
   const name = useId();
   const [find, setFind] = useState('');
   const [target, setTarget] = useState<string | null>(null);

@@ -6,7 +6,7 @@ import { freezeThread } from '../../../../contract/stewarding';
 import { branchBelow } from '../../../../core/stewarding/moveBranch';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { useForumHands } from '../reading/forumHands';
+import { useForumContext } from '../context/forumContext';
 import { MoveDialog } from './MoveDialog';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
@@ -28,7 +28,7 @@ export function StewardMenu({
   /** null where the text is not theirs to change. */ edit: (() => void) | null;
 }) {
   const course = useCourse().id;
-  const { forum, changed } = useForumHands();
+  const { forum, changed } = useForumContext();
   const act = useActs(forum.id, () => changed(false));
   const [asks, setAsks] = useState<'remove' | 'move' | null>(null);
   const below = useMemo(

@@ -1,11 +1,11 @@
 import { Plus, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
-import { newId } from '../../../data/newId';
-import { pointWords, readPoints } from '../../../ui/pointWords';
-import type { FieldKit } from '../fieldKit';
-import type { ForumForm } from '../forumForm';
-import { PartDetail } from './PartDetail';
-import { newPart } from './partForm';
+import { newId } from '../../data/newId';
+import { pointWords, readPoints } from '../../ui/pointWords';
+import type { FieldKit } from './fieldKit';
+import type { ForumForm } from './forumForm';
+import { PartDetail } from './scoring/PartDetail';
+import { newPart } from './scoring/partForm';
 
 const line = 'flex flex-wrap items-center gap-2';
 const select = 'select select-sm raised h-9 w-auto';

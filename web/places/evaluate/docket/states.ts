@@ -1,5 +1,5 @@
-import type { DocketRow } from '../../../contract/evaluate';
-import type { DocketState } from '../../../core/participation/docketState';
+import type { DocketRow } from '../../../../contract/evaluate';
+import type { DocketState } from '../../../../core/participation/docketState';
 
 /** The docket states in words. */
 export const STATE_WORDS: Record<DocketState, string> = {

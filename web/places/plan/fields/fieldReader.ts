@@ -1,5 +1,5 @@
-import { fromWallClock } from '../../../core/time/wallClock';
-import { readPoints, numberWords } from '../../ui/pointWords';
+import { fromWallClock } from '../../../../core/time/wallClock';
+import { readPoints, numberWords } from '../../../ui/pointWords';
 
 /** What could not be read of a form, by the field's name. */
 export type FormProblems = Partial<Record<string, string>>;

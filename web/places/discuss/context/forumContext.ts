@@ -1,7 +1,7 @@
 import { createContext, use } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import type { RichNode } from '../../../../core/text/richText';
-import type { Writing } from '../writing/writing';
+import type { Writing } from './writing';
 import type { Reading } from './useReading';
 
 /** A passage on its way into what is being written. */
@@ -12,7 +12,7 @@ export interface Quoting {
 }
 
 /** What everything on the page of a forum has at hand. */
-export interface ForumHands {
+export interface ForumContext {
   readonly forum: ForumView;
   readonly writing: Writing | null;
   readonly write: (writing: Writing | null) => void;
@@ -33,8 +33,8 @@ export interface ForumHands {
   readonly current: string | null;
 }
 
-export const ForumHandsContext = createContext<ForumHands | null>(null);
+export const ForumProvided = createContext<ForumContext | null>(null);
 
-export function useForumHands(): ForumHands {
-  return use(ForumHandsContext)!;
+export function useForumContext(): ForumContext {
+  return use(ForumProvided)!;
 }

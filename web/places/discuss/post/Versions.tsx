@@ -13,7 +13,7 @@ import { countWords } from '../../../ui/pointWords';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';
-import { textOfHtml } from './textOfHtml';
+import { textOfHtml } from '../context/textOfHtml';
 
 type Revision = AnswerOf<typeof getRevisions>['revisions'][number];
 

@@ -1,5 +1,5 @@
-import type { Combination } from '../course/evaluation';
-import type { Points } from '../course/points';
+import type { Combination } from '../../course/evaluation';
+import type { Points } from '../../course/points';
 
 /** An exact number: numerator over divisor. */
 export interface Fraction {

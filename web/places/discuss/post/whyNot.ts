@@ -1,6 +1,6 @@
-import * as contract from '../../../contract/whyNot';
-import type { DoReason } from '../../../core/access/mayDo';
-import { dateWords } from '../../ui/dateWords';
+import * as contract from '../../../../contract/whyNot';
+import type { DoReason } from '../../../../core/access/mayDo';
+import { dateWords } from '../../../ui/dateWords';
 
 /** Why something cannot be done, as a sentence with dates in the course's zone. */
 export const whyNot = (reason: DoReason, zone: string, done?: 'changed' | 'removed'): string =>

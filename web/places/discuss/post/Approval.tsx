@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { PersonName } from '../../../../contract/basics';
 import { sentenceOf } from '../../../data/api';
-import { ReasonDialog } from '../stewarding/ReasonDialog';
-import type { Act } from '../stewarding/useActs';
+import { ReasonDialog } from './ReasonDialog';
+import type { Act } from './useActs';
 
 /** A post that waits, or a change to one: staff approve it, or give it back with a reason its author reads. */
 export function Approval({

@@ -1,5 +1,5 @@
-import type { Id } from '../course/id';
-import type { Points } from '../course/points';
+import type { Id } from '../../course/id';
+import type { Points } from '../../course/points';
 
 /** What a line of an explanation is about; the interface turns it into a sentence. (rules §6) */
 export type ExplanationCode =

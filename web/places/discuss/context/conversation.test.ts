@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { PostView } from '../../../../contract/posts';
 import { threadsOf } from './conversation';
-import { whyNot } from '../whyNot';
+import { whyNot } from '../post/whyNot';
 
 const post = (id: string, parentId: string | null) => ({ id, parentId }) as PostView;
 
