@@ -5,5 +5,6 @@ export default defineConfig({
     include: ['{core,contract,server,web,demo,scripts}/**/*.test.{ts,tsx}'],
     environment: 'node',
     testTimeout: 30_000,
+    hookTimeout: 60_000,
   },
 });

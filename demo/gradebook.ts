@@ -2,9 +2,10 @@ import type { ItemFields } from '../contract/items';
 import type { InCourse } from '../server/course/setup/inCourse';
 import type { Deps } from '../server/feature/deps';
 import { changeCells, remarkCell } from '../server/gradebook/changeCells';
-import { releaseItem } from '../server/evaluate/release';
+import { changeCourse } from '../server/course/change/changeCourse';
+import { releaseItem } from '../server/course/scores/releaseItem';
 import { saveItem } from '../server/gradebook/saveItem';
-import { COURSE, studentId, when } from './course';
+import { studentId, when } from './course';
 
 const ITEMS: readonly (ItemFields & { readonly id: string })[] = [
   {
@@ -31,19 +32,19 @@ const ITEMS: readonly (ItemFields & { readonly id: string })[] = [
 
 /** What stands beside the forums in the gradebook: a walk with points entered by hand, and a sheet for extra credit. */
 export async function keepItems(deps: Deps, as: (personId: string) => Promise<InCourse>): Promise<void> {
-  const { db, courses } = deps;
   const made = when('02-21 18:00');
   const teodora = await as('teodora');
   for (const { id, ...fields } of ITEMS)
-    await db.transaction().execute((trx) => saveItem(trx, teodora, id, { version: 0, fields }, made));
-  courses.forget(COURSE);
+    await changeCourse(deps, teodora, made, (change) =>
+      saveItem(change, teodora, id, { version: 0, fields }),
+    );
   const staff = await as('teodora');
   const students = [...staff.setup.students.keys()].sort();
   // Vasco was not there; nor were a few others, of whom one is excused.
   const away = new Set([studentId('Vasco', 'Pereira'), ...students.filter((_, index) => index % 11 === 7)]);
   const walked = students.filter((id) => !away.has(id));
   await changeCells(
-    db,
+    deps,
     staff,
     {
       changes: walked.map((student, index) => ({
@@ -58,7 +59,7 @@ export async function keepItems(deps: Deps, as: (personId: string) => Promise<In
   );
   const absent = [...away].find((id) => id !== studentId('Vasco', 'Pereira'))!;
   await changeCells(
-    db,
+    deps,
     staff,
     {
       changes: [{ item: 'gauge-walk', student: absent, before: null, after: 'excused' }],
@@ -67,7 +68,7 @@ export async function keepItems(deps: Deps, as: (personId: string) => Promise<In
     when('02-23 09:00'),
   );
   await changeCells(
-    db,
+    deps,
     staff,
     {
       changes: walked
@@ -78,14 +79,10 @@ export async function keepItems(deps: Deps, as: (personId: string) => Promise<In
     made,
   );
   const remarked = { itemId: 'gauge-walk', studentId: studentId('Ines', 'Vardanyan') };
-  await db.transaction().execute(async (trx) => {
-    await remarkCell(
-      trx,
-      staff,
-      remarked,
-      'You read the gauge from below, as one should. Bring a longer line.',
-      made,
-    );
-    await releaseItem(trx, staff, { id: 'gauge-walk', forumId: null }, 'all', true, when('02-23 10:00'));
-  });
+  const remark = 'You read the gauge from below, as one should. Bring a longer line.';
+  await changeCourse(deps, staff, made, (change) => remarkCell(change, staff, remarked, remark));
+  const walk = { id: 'gauge-walk', forumId: null };
+  await changeCourse(deps, staff, when('02-23 10:00'), (change) =>
+    releaseItem(change, staff, walk, 'all', true),
+  );
 }

@@ -89,10 +89,10 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
         aside: deed.aside ?? false,
         draft: null,
       };
-      await writePost(db, course, deed.forum, post, deed.at);
+      await writePost(deps, course, deed.forum, post, deed.at);
     } else if (deed.do === 'edit') {
       await editPost(
-        db,
+        deps,
         course,
         deed.forum,
         id,
@@ -100,10 +100,10 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
         deed.at,
       );
     } else if (deed.do === 'remove' && course.person.kind === 'student') {
-      await removePost(db, course, deed.forum, id, deed.at);
+      await removePost(deps, course, deed.forum, id, deed.at);
     } else {
       const what = { act: deed.do, posts: [id], below: false, reason: deed.reason ?? null };
-      await actOnPosts(db, course, deed.forum, what, deed.at);
+      await actOnPosts(deps, course, deed.forum, what, deed.at);
     }
   }
   await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });
@@ -111,7 +111,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   await evaluate(deps, await as('teodora'), 'hydrograph', when('02-20 17:00'), { share: 1, release: true });
   await keepItems(deps, as);
   await askForLook(
-    db,
+    deps,
     await as(studentId('Piotr', 'Adeyemi')),
     'old-maps',
     {
@@ -129,8 +129,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   await setExcused(
     deps,
     await as('teodora'),
-    'old-maps',
-    studentId('Selam', 'Woldemariam'),
+    { forumId: 'old-maps', studentId: studentId('Selam', 'Woldemariam') },
     true,
     when('02-24 09:00'),
   );
@@ -188,7 +187,7 @@ async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>):
     WHERE post.forum_id IN ('floodplain', 'hydrograph', 'weir-hearing', 'old-maps')
       AND post.author_id <> read_mark.person_id`.execute(db);
   await sendTo(
-    db,
+    deps,
     await as(bram),
     'floodplain',
     {
@@ -200,7 +199,7 @@ async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>):
     when('03-04 18:12'),
   );
   await sendTo(
-    db,
+    deps,
     await as('teodora'),
     'weir-hearing',
     {

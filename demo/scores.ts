@@ -11,6 +11,7 @@ import { setNod } from '../server/discuss/nods';
 import { desk } from '../server/evaluate/desk';
 import { docket } from '../server/evaluate/docket';
 import { setReleased } from '../server/evaluate/release';
+import type { Db } from '../server/db/open';
 import { saveScore } from '../server/evaluate/saveScore';
 
 const REMARKS = [
@@ -79,10 +80,10 @@ export async function evaluate(
     await saveScore(
       deps,
       course,
-      forumId,
-      row.student.id,
+      { forumId, studentId: row.student.id },
       { version: 0, decisions, remark, passages: commentsOn(view, index), give: true },
       studentAt,
+      (db) => desk(db, course, forumId, row.student.id, studentAt),
     );
   }
   if (release) await setReleased(deps, course, forumId, 'all', true, at + 3 * 3_600_000);
@@ -104,7 +105,7 @@ export async function ratePosts(
   for (const [index, post] of first.entries()) {
     const raters = authors.filter((id, n) => id !== post.authorId && (n + index) % 3 === 0);
     for (const [n, rater] of raters.entries())
-      await setNod(deps.db, await as(rater), forumId, post.id, 3 + ((index + n) % 3), at + n * 60_000);
+      await setNod(deps, await as(rater), forumId, post.id, 3 + ((index + n) % 3), at + n * 60_000);
   }
 }
 
@@ -127,6 +128,7 @@ export async function readSecond(
     );
     const decisions = { ...NO_DECISIONS, parts: Object.fromEntries(parts) };
     const change = { version: view.score.version, decisions, remark: null, give: true };
-    await saveScore(deps, course, forumId, row.student.id, change, readAt);
+    const show = (db: Db) => desk(db, course, forumId, row.student.id, readAt);
+    await saveScore(deps, course, { forumId, studentId: row.student.id }, change, readAt, show);
   }
 }

@@ -1,3 +1,4 @@
+import { changeCourse } from '../course/change/changeCourse';
 import { pageOf } from '../../contract/basics';
 import * as contract from '../../contract/admin';
 import { fromWallClock } from '../../core/time/wallClock';
@@ -142,7 +143,8 @@ export function adminRoutes(serve: Serve, deps: Deps): void {
     const course = await db.selectFrom('course').select('id').where('id', '=', courseId).executeTakeFirst();
     if (!course) throw wrongField('courseId', 'Choose a course.');
     await person(deps, params.person);
-    await db.transaction().execute(async (trx) => {
+    await changeCourse(deps, { courseId, actorId: session.personId }, now, async (change) => {
+      const { trx } = change;
       const before = await trx
         .selectFrom('member')
         .selectAll()
@@ -184,13 +186,8 @@ export function adminRoutes(serve: Serve, deps: Deps): void {
             removed_at: null,
           })
           .execute();
-      await recordMember(
-        trx,
-        { courseId, personId: params.person, actorId: session.personId, what: 'member.role', at: now },
-        before,
-      );
+      await recordMember(change, { courseId, personId: params.person, what: 'member.role' }, before);
     });
-    deps.courses.forget(courseId);
     if (role === 'instructor') await refuseBorrowed(deps, params.person, courseId);
     return person(deps, params.person);
   });

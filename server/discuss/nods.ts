@@ -1,20 +1,21 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { mayDo } from '../../core/access/mayDo';
 import type { InCourse } from '../course/setup/inCourse';
-import type { Db } from '../db/open';
 import { wrongField } from '../refusals/problem';
 import { openForum, readablePost } from '../course/access/openForum';
 import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 
 /** Nods to a post or rates it, changes that, or takes it back with null. (rules §3) */
 export function setNod(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   postId: string,
   value: number | null,
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const { place } = readablePost(opened, postId);
     const { approve } = opened.forum.allowed;

@@ -1,3 +1,4 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { Kysely } from 'kysely';
 import { QUOTED } from '../../contract/postNodes';
 import { mayDo } from '../../core/access/mayDo';
@@ -6,8 +7,7 @@ import { plainText } from '../../core/text/plainText';
 import { quotationsIn, standsIn, withoutPassages } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db, Trx } from '../db/open';
+import type { Trx } from '../db/open';
 import type { Database } from '../db/schema';
 import { notFound, wrongField } from '../refusals/problem';
 import { openForum, readablePost, type OpenForum } from '../course/access/openForum';
@@ -170,13 +170,14 @@ export async function keepQuotes(trx: Trx, postId: string, number: number, doc: 
 
 /** Strikes what a post quotes from another, or brings it back; staff only. */
 export function strikeQuote(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   at: { forumId: string; postId: string; sourceId: string },
   struck: boolean,
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, at.forumId, now);
     const { place } = readablePost(opened, at.postId);
     refuseUnlessModerates(opened, place, now);
@@ -202,13 +203,10 @@ export function strikeQuote(
           .executeTakeFirst()
           .then(({ numDeletedRows }) => numDeletedRows);
     if (!changed) return;
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: struck ? 'quote.struck' : 'quote.restored',
-      subject: `post:${at.postId}`,
-      after: { source: at.sourceId },
-    });
+    await change.record(
+      struck ? 'quote.struck' : 'quote.restored',
+      { of: 'post', id: at.postId },
+      { after: { source: at.sourceId } },
+    );
   });
 }

@@ -1,36 +1,29 @@
+import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
 import { mayDo } from '../../core/access/mayDo';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db, Trx } from '../db/open';
 import { notFound } from '../refusals/problem';
 import { openForum, readablePost } from '../course/access/openForum';
 import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 
 function recordPost(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   what: 'post.removed' | 'post.restored',
   postId: string,
-  now: number,
 ): Promise<void> {
-  return keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    what,
-    subject: `post:${postId}`,
-  });
+  return change.record(what, { of: 'post', id: postId });
 }
 
 /** Removes a post, one's own or, as staff, anyone's; its text stays for its author and staff. (rules §3, §4) */
 export function removePost(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   postId: string,
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
     if (place.removed) return;
@@ -44,7 +37,7 @@ export function removePost(
       .insertInto('removal')
       .values({ post_id: postId, from: now, to: null, by: course.person.id })
       .execute();
-    await recordPost(trx, course, 'post.removed', postId, now);
+    await recordPost(change, course, 'post.removed', postId);
   });
 }
 
@@ -53,13 +46,14 @@ export function removePost(
  * what they were.
  */
 export function restorePost(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   postId: string,
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
     if (course.person.kind === 'student' && post.authorId !== course.person.id) throw notFound();
@@ -83,6 +77,6 @@ export function restorePost(
       .where('post_id', '=', postId)
       .where('to', 'is', null)
       .execute();
-    await recordPost(trx, course, 'post.restored', postId, now);
+    await recordPost(change, course, 'post.restored', postId);
   });
 }

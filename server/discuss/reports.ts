@@ -1,10 +1,10 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import type { PostReport } from '../../contract/stewarding';
 import { mayDo } from '../../core/access/mayDo';
 import { createdAt } from '../../core/course/post';
-import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
+import { staffOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { openForum, readablePost, type OpenForum } from '../course/access/openForum';
 import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
@@ -18,16 +18,18 @@ import { refuseUnlessModerates } from '../course/access/moderates';
  * settled, the reason is the newer one. (rules §3)
  */
 export function reportPost(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   at: { forumId: string; postId: string },
   reason: string,
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, at.forumId, now);
     const { place } = readablePost(opened, at.postId);
     allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'report', place }, now), opened.data.zone, now);
+    change.concerns(staffOf(course));
     const known = await trx
       .updateTable('report')
       .set({ reason, at: now })
@@ -103,12 +105,13 @@ export async function reportsIn(
 
 /** Settles the open reports of a post, once staff have dealt with it. */
 export function settleReports(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   at: { forumId: string; postId: string },
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, at.forumId, now);
     const { place } = readablePost(opened, at.postId);
     refuseUnlessModerates(opened, place, now);
@@ -119,12 +122,7 @@ export function settleReports(
       .where('settled_at', 'is', null)
       .executeTakeFirst();
     if (numUpdatedRows === 0n) throw notFound();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'post.reportsSettled',
-      subject: `post:${at.postId}`,
-    });
+    change.concerns(staffOf(course));
+    await change.record('post.reportsSettled', { of: 'post', id: at.postId });
   });
 }

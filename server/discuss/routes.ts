@@ -68,30 +68,30 @@ export function discussRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.strikeQuote, async ({ course, params, body, now }) => {
     const at = { forumId: params.forum, postId: params.post, sourceId: params.source };
-    await strikeQuote(db, course, at, body.struck, now);
+    await strikeQuote(deps, course, at, body.struck, now);
     return DONE;
   });
 
   serve(contract.writePost, ({ course, params, body, now }) =>
-    writePost(db, course, params.forum, body, now),
+    writePost(deps, course, params.forum, body, now),
   );
 
   serve(contract.editPost, ({ course, params, body, now }) =>
-    editPost(db, course, params.forum, params.post, body, now),
+    editPost(deps, course, params.forum, params.post, body, now),
   );
 
   serve(contract.removePost, async ({ course, params, now }) => {
-    await removePost(db, course, params.forum, params.post, now);
+    await removePost(deps, course, params.forum, params.post, now);
     return DONE;
   });
 
   serve(contract.restorePost, async ({ course, params, now }) => {
-    await restorePost(db, course, params.forum, params.post, now);
+    await restorePost(deps, course, params.forum, params.post, now);
     return DONE;
   });
 
   serve(contract.setNod, async ({ course, params, body, now }) => {
-    await setNod(db, course, params.forum, params.post, body.value, now);
+    await setNod(deps, course, params.forum, params.post, body.value, now);
     return DONE;
   });
 

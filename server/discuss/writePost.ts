@@ -1,3 +1,4 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { accessTo } from '../../core/access/accessTo';
 import { asideWith } from '../../core/access/asideWith';
 import type { Forum } from '../../core/course/forum';
@@ -7,8 +8,7 @@ import type { AttachedFile } from '../../contract/files';
 import { mentionsIn } from '../../core/text/quotation';
 import type { RichNode } from '../../core/text/richText';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db, Trx } from '../db/open';
+import type { Trx } from '../db/open';
 import { attachFiles } from '../course/files/fileUse';
 import { conflict, notFound, Problem, wrongField } from '../refusals/problem';
 import { storedText, type StoredText } from '../text/toHtml';
@@ -131,7 +131,7 @@ function staffSpace(course: InCourse, forum: Forum, spaceId: string | null): str
 
 /** Writes a post as the rules allow; the same id sent twice is one post. (rules §3, §4) */
 export function writePost(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   post: NewPost,
@@ -139,7 +139,8 @@ export function writePost(
 ): Promise<Written> {
   refuseMedia(course, post.doc);
   textOrRefuse(post.doc, post.attachments);
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const known = await trx.selectFrom('post').selectAll().where('id', '=', post.id).executeTakeFirst();
     if (known) {
@@ -237,16 +238,17 @@ export function writePost(
  * readable for its author and staff. (rules §3, §5)
  */
 export function editPost(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   postId: string,
-  change: { version: number; doc: RichNode; attachments: readonly AttachedFile[] },
+  asked: { version: number; doc: RichNode; attachments: readonly AttachedFile[] },
   now: number,
 ): Promise<Written> {
-  refuseMedia(course, change.doc);
-  textOrRefuse(change.doc, change.attachments);
-  return db.transaction().execute(async (trx) => {
+  refuseMedia(course, asked.doc);
+  textOrRefuse(asked.doc, asked.attachments);
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
     const answered = opened.answered.has(postId);
@@ -267,9 +269,9 @@ export function editPost(
       .orderBy('number', 'desc')
       .executeTakeFirstOrThrow();
     const before = JSON.parse(newest.doc) as RichNode;
-    const quoting = await settleQuotes(trx, opened, change.doc, before, now);
+    const quoting = await settleQuotes(trx, opened, asked.doc, before, now);
     const doc = settleMentions(course, opened, quoting, post.spaceId, mentionsIn(before), now);
-    const text = textOrRefuse(doc, change.attachments);
+    const text = textOrRefuse(doc, asked.attachments);
     const attached = await trx
       .selectFrom('attachment')
       .select(['file_id as id', 'alt'])
@@ -277,9 +279,9 @@ export function editPost(
       .where('number', '=', newest.number)
       .orderBy('position')
       .execute();
-    if (newest.doc === text.doc && JSON.stringify(attached) === JSON.stringify(change.attachments))
+    if (newest.doc === text.doc && JSON.stringify(attached) === JSON.stringify(asked.attachments))
       return { id: postId, words: text.words, unsealed: false };
-    if (row.version !== change.version) {
+    if (row.version !== asked.version) {
       throw conflict(
         'This post was changed elsewhere since you opened it. Your text is kept here; compare before you send it.',
         {
@@ -289,11 +291,11 @@ export function editPost(
       );
     }
     const byStaff = course.person.kind === 'staff';
-    const fresh = change.attachments.filter(({ id }) => !attached.some((known) => known.id === id));
-    await refuseAttachments(trx, course, opened, fresh.length > 0 ? change.attachments : [], now);
+    const fresh = asked.attachments.filter(({ id }) => !attached.some((known) => known.id === id));
+    await refuseAttachments(trx, course, opened, fresh.length > 0 ? asked.attachments : [], now);
     const draft = await draftKeptAt(trx, course.person.id, forumId, `edit:${postId}`);
     const at = { forumId, postId, number: newest.number + 1, now, byStaff, draftKeptAt: draft };
-    await addRevision(trx, course, at, doc, text, change.attachments);
+    await addRevision(trx, course, at, doc, text, asked.attachments);
     await trx
       .updateTable('post')
       .set({ version: row.version + 1 })
@@ -301,13 +303,7 @@ export function editPost(
       .execute();
     await settleChange(trx, course, opened, post, now);
     if (post.authorId !== course.person.id)
-      await keepRecord(trx, {
-        courseId: course.setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: 'post.changedByStaff',
-        subject: `post:${postId}`,
-      });
+      await change.record('post.changedByStaff', { of: 'post', id: postId });
     await dropDraft(trx, course.person.id, forumId, `edit:${postId}`);
     const unsealed = isSealed(opened) && !(await isSealedNow(trx, course, forumId, now));
     return { id: postId, words: text.words, unsealed };

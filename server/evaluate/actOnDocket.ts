@@ -1,30 +1,29 @@
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/docketActs';
+import type { Forum } from '../../core/course/forum';
 import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
 import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
 import { fillInText } from '../../core/text/fillIn';
 import type { RichNode } from '../../core/text/richText';
-import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db, Trx } from '../db/open';
+import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
 import { courseData } from '../course/facts/courseData';
-import { notFound } from '../refusals/problem';
-import { toHtml } from '../text/toHtml';
-import { inDocket } from './docket';
+import { putBack, remarkOn } from '../course/scores/changeScore';
 import { excuse } from '../course/scores/excuse';
-import { EMPTY_SCORE, keepScore, type StoredScore } from '../course/scores/keepScore';
-import type { RecordedScore } from '../course/scores/loadScores';
-import { giveDecided } from '../course/scores/giveDecided';
-import { fillingFor } from '../course/scores/giveScore';
-import { isSecond, readingsOf } from '../course/scores/readings';
+import { fillingFor, giveDecided } from '../course/scores/giveScore';
+import type { ScoreCell, StoredScore } from '../course/scores/keepScore';
+import { dropReading, isSecond, readingsOf } from '../course/scores/readings';
+import { storedScore, storedScores } from '../course/scores/storedScore';
+import type { CourseSetup } from '../course/setup/courseCache';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import type { Db } from '../db/open';
+import { notFound } from '../refusals/problem';
+import { inDocket } from './docket';
 
 /** The reason students read with a 0 for nothing. */
 const NOTHING_WRITTEN = 'Nothing was written.';
 
 /** One student an act reaches, and what comes of it. */
-interface Target {
-  readonly studentId: string;
-  readonly stored: StoredScore | null;
+interface Target extends ScoreCell {
   readonly decisions: Decisions;
   readonly suggestion: Suggestion | null;
 }
@@ -45,64 +44,104 @@ function below(remark: string | null, added: RichNode): RichNode {
   return { type: 'doc', content: [...before, ...(added.content ?? [])] };
 }
 
+/** What an act asks for: which, for whom, and the remark it adds. */
+type Asked = Pick<BodyOf<typeof endpoint>, 'act' | 'students' | 'remark'>;
+
+/** Whom an act reaches, and whom it cannot reach by why not. */
+async function reach(
+  db: Db,
+  course: InCourse,
+  forum: Forum,
+  itemId: string,
+  { act, students }: Asked,
+  now: number,
+): Promise<{ readonly targets: readonly Target[]; readonly passed: ReadonlyMap<string, readonly string[]> }> {
+  const data = await courseData(db, course.setup, { forumId: forum.id });
+  const readings = forum.evaluation!.secondReading ? await readingsOf(db, itemId) : null;
+  const stored = await storedScores(db, itemId);
+  const targets: Target[] = [];
+  const passed = new Map<string, string[]>();
+  const chosen = inDocket(course, data, forum, now).filter(({ student, state }) =>
+    Array.isArray(students)
+      ? students.includes(student.id)
+      : students === 'nothing'
+        ? state === 'nothing'
+        : state === 'ready',
+  );
+  for (const { student, part, state } of chosen) {
+    const kept = stored.get(student.id) ?? null;
+    const own = kept === null ? NO_DECISIONS : (JSON.parse(kept.decisions) as Decisions);
+    const decisions: Decisions =
+      act === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
+    const suggestion = suggest(forum, part, decisions, now);
+    const reading = readings?.get(student.id);
+    const waits = reading !== undefined && isSecond(reading, course.person.id);
+    const passes = waits ? 'readFirst' : whyPassedOver(act, state, suggestion);
+    if (passes === null) targets.push({ itemId, studentId: student.id, stored: kept, decisions, suggestion });
+    else passed.set(PASSED[passes], [...(passed.get(PASSED[passes]) ?? []), student.id]);
+  }
+  return { targets, passed };
+}
+
+/** What an act comes to for one student, as it is told. */
+function toldOf(act: DocketAct, { studentId, stored, suggestion }: Target, names: CourseSetup['names']) {
+  const before = stored?.points ?? null;
+  const gives = act === 'accept' || act === 'zero';
+  return {
+    student: names.get(studentId)!,
+    before,
+    after: gives ? (suggestion?.points ?? null) : act === 'excuse' ? null : before,
+    excused: act === 'excuse',
+  };
+}
+
+/** Does to one student what is asked; answers the score as it is stored then. */
+function apply(
+  change: Change,
+  course: InCourse,
+  forumId: string,
+  { act, remark }: Asked,
+  target: Target,
+): Promise<StoredScore> {
+  const { stored, decisions, suggestion } = target;
+  if (act === 'excuse') return excuse(change, target, true);
+  if (act === 'remark') {
+    const added = fillInText(remark!, fillingFor(course, forumId, target.studentId));
+    return remarkOn(change, target, below(stored?.remark ?? null, added), stored?.points != null);
+  }
+  return giveDecided(change, course, forumId, target, { decisions, suggestion: suggestion! });
+}
+
 /**
  * Does the same to many students: accepts complete suggestions, gives 0 or excuses where nothing was written, or adds a remark. All
  * of it or nothing of it; whom it cannot reach is told with what was in the way. What stood before is kept, to be undone.
  */
-export function actOnDocket(
-  db: Db,
+export async function actOnDocket(
+  deps: Keeping,
   course: InCourse,
   forumId: string,
-  { id, act, students, remark, preview }: BodyOf<typeof endpoint>,
+  { id, preview, ...asked }: Omit<BodyOf<typeof endpoint>, 'names'>,
   now: number,
 ): Promise<AnswerOf<typeof endpoint>> {
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null || card.itemId === null) throw notFound();
   const itemId = card.itemId;
   const { names } = course.setup;
-  const work = async (trx: Trx | Db): Promise<AnswerOf<typeof endpoint>> => {
-    const data = await courseData(trx, course.setup, { forumId });
-    const readings = forum.evaluation!.secondReading ? await readingsOf(trx as Db, itemId) : null;
-    const rows = await trx.selectFrom('score').selectAll().where('item_id', '=', itemId).execute();
-    const stored = new Map(rows.map((row) => [row.student_id, row]));
-    const changes: AnswerOf<typeof endpoint>['changes'] = [];
-    const passed = new Map<string, string[]>();
-    const before: { student: string; row: StoredScore | null; version: number }[] = [];
-    const chosen = inDocket(course, data, forum, now).filter(({ student, state }) =>
-      Array.isArray(students)
-        ? students.includes(student.id)
-        : students === 'nothing'
-          ? state === 'nothing'
-          : state === 'ready',
-    );
-    for (const { student, part, state } of chosen) {
-      const kept = stored.get(student.id) ?? null;
-      const own = kept === null ? NO_DECISIONS : (JSON.parse(kept.decisions) as Decisions);
-      const decisions: Decisions =
-        act === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
-      const suggestion = suggest(forum, part, decisions, now);
-      const target: Target = { studentId: student.id, stored: kept, decisions, suggestion };
-      const reading = readings?.get(student.id);
-      const waits = reading !== undefined && isSecond(reading, course.person.id);
-      const passes = waits ? 'readFirst' : whyPassedOver(act, state, suggestion);
-      if (passes !== null) {
-        const why = PASSED[passes];
-        passed.set(why, [...(passed.get(why) ?? []), student.id]);
-        continue;
-      }
-      const gives = act === 'accept' || act === 'zero';
-      changes.push({
-        student: names.get(student.id)!,
-        before: kept?.points ?? null,
-        after: gives ? (suggestion?.points ?? null) : act === 'excuse' ? null : (kept?.points ?? null),
-        excused: act === 'excuse',
-      });
-      if (preview) continue;
-      const version = await apply(trx as Trx, course, { forumId, itemId }, act, target, remark, now);
-      before.push({ student: student.id, row: kept, version });
+  const { act } = asked;
+  const answer = ({ targets, passed }: Awaited<ReturnType<typeof reach>>) => ({
+    changes: targets.map((target) => toldOf(act, target, names)),
+    passed: [...passed].map(([why, ids]) => ({ why, students: ids.map((each) => names.get(each)!) })),
+  });
+  if (preview) return answer(await reach(deps.db, course, forum, itemId, asked, now));
+  return changeCourse(deps, course, now, async (change) => {
+    const found = await reach(change.trx, course, forum, itemId, asked, now);
+    const before: Before[] = [];
+    for (const target of found.targets) {
+      const { version } = await apply(change, course, forumId, asked, target);
+      before.push({ student: target.studentId, row: target.stored, version });
     }
-    if (!preview && before.length > 0)
-      await trx
+    if (before.length > 0)
+      await change.trx
         .insertInto('docket_act')
         .values({
           id,
@@ -114,42 +153,15 @@ export function actOnDocket(
           undone_at: null,
         })
         .execute();
-    return {
-      changes,
-      passed: [...passed].map(([why, ids]) => ({ why, students: ids.map((each) => names.get(each)!) })),
-    };
-  };
-  return preview ? work(db) : db.transaction().execute(work);
+    return answer(found);
+  });
 }
 
-async function apply(
-  trx: Trx,
-  course: InCourse,
-  { forumId, itemId }: { forumId: string; itemId: string },
-  act: DocketAct,
-  target: Target,
-  remark: RichNode | null,
-  now: number,
-): Promise<number> {
-  const { studentId, stored, decisions, suggestion } = target;
-  if (act === 'excuse') return excuse(trx, course, { itemId, studentId, stored }, true, now);
-  if (act === 'remark') {
-    const said = below(stored?.remark ?? null, fillInText(remark!, fillingFor(course, forumId, studentId)));
-    // With a given score the remark reaches the student; before that it waits for the score.
-    const html = stored?.points == null ? {} : { remark_html: toHtml(said) };
-    const version = await keepScore(trx, { itemId, ...target }, { remark: JSON.stringify(said), ...html });
-    if (stored?.points != null)
-      await keepRecord(trx, {
-        courseId: course.setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: 'score.remarked',
-        subject: `score:${itemId}:${studentId}`,
-        after: { remarkHtml: toHtml(said) } satisfies Partial<RecordedScore>,
-      });
-    return version;
-  }
-  return giveDecided(trx, course, { forumId, itemId, studentId, stored }, decisions, suggestion!, now);
+/** What was stored of a student before an act, and the version the act made. */
+interface Before {
+  readonly student: string;
+  readonly row: StoredScore | null;
+  readonly version: number;
 }
 
 /**
@@ -157,7 +169,7 @@ async function apply(
  * lost.
  */
 export function undoAct(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   actId: string,
@@ -166,7 +178,8 @@ export function undoAct(
   const { card } = forumIn(course.setup, forumId);
   if (card.itemId === null) throw notFound();
   const itemId = card.itemId;
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const act = await trx
       .selectFrom('docket_act')
       .selectAll()
@@ -176,52 +189,19 @@ export function undoAct(
       .where('undone_at', 'is', null)
       .executeTakeFirst();
     if (!act) throw notFound();
-    const before = JSON.parse(act.before) as { student: string; row: StoredScore | null; version: number }[];
     const passed: string[] = [];
     let undone = 0;
-    for (const { student, row, version } of before) {
-      const stored = await trx
-        .selectFrom('score')
-        .selectAll()
-        .where('item_id', '=', itemId)
-        .where('student_id', '=', student)
-        .executeTakeFirst();
+    for (const { student, row, version } of JSON.parse(act.before) as Before[]) {
+      const stored = await storedScore(trx, itemId, student);
       const released = row?.released_at ?? null;
       if (!worksWith(course, student) || stored?.version !== version || stored.released_at !== released) {
         passed.push(student);
         continue;
       }
-      const back = row ?? EMPTY_SCORE;
-      await trx
-        .updateTable('score')
-        .set({ ...back, item_id: itemId, student_id: student, version: version + 1 })
-        .where('item_id', '=', itemId)
-        .where('student_id', '=', student)
-        .execute();
-      await keepRecord(trx, {
-        courseId: course.setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: 'score.putBack',
-        subject: `score:${itemId}:${student}`,
-        before: { points: stored.points },
-        after: {
-          points: back.points,
-          givenAt: back.given_at,
-          releasedAt: back.released_at,
-          excused: back.excused === 1,
-          lines: JSON.parse(back.lines) as RecordedScore['lines'],
-          remarkHtml: back.remark_html,
-        },
-      });
+      await putBack(change, { itemId, studentId: student, stored }, row);
       // A reading that came with a score goes with it.
-      if (back.points === null)
-        await trx
-          .deleteFrom('reading')
-          .where('item_id', '=', itemId)
-          .where('student_id', '=', student)
-          .where('reader_id', '=', course.person.id)
-          .execute();
+      if (row?.points == null)
+        await dropReading(change, { itemId, studentId: student, readerId: course.person.id });
       undone++;
     }
     await trx.updateTable('docket_act').set({ undone_at: now }).where('id', '=', actId).execute();

@@ -1,5 +1,6 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
+import { dropPlannedRelease, keepPlannedRelease, plannedReleaseOf } from '../course/scores/plannedRelease';
 import { courseFor, forumIn, type InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
 import type { Db, Trx } from '../db/open';
 import type { Deps } from '../feature/deps';
 import { notFound, refused, wrongField } from '../refusals/problem';
@@ -10,18 +11,12 @@ const EVERY = 1000;
 
 /** When the scores of a forum are released by themselves; null while that is not planned. */
 export async function plannedRelease(db: Db, itemId: string | null): Promise<number | null> {
-  if (itemId === null) return null;
-  const row = await db
-    .selectFrom('planned_release')
-    .select('at')
-    .where('item_id', '=', itemId)
-    .executeTakeFirst();
-  return row?.at ?? null;
+  return itemId === null ? null : ((await plannedReleaseOf(db, itemId))?.at ?? null);
 }
 
 /** Plans the release of everything that is given by a moment to come, changes that, or takes it back with null. */
 export function planRelease(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   at: number | null,
@@ -32,34 +27,22 @@ export function planRelease(
   const itemId = card.itemId;
   if (at !== null && at <= now)
     throw wrongField('at', 'Choose a moment to come; what is given now can be released at once.');
-  return db.transaction().execute(async (trx: Trx) => {
-    const planned = await trx
-      .selectFrom('planned_release')
-      .select(['at', 'by'])
-      .where('item_id', '=', itemId)
-      .executeTakeFirst();
-    const before = planned?.at ?? null;
+  return changeCourse(deps, course, now, async (change) => {
+    const planned = await plannedReleaseOf(change.trx, itemId);
     // It releases what its planner may release; somebody limited to sections would release less in its place.
     if (planned && planned.by !== course.person.id && course.member.sections !== 'all')
       throw refused(
         'notYours',
         'Staff of all sections have planned this release; only they change it. You can still release your own students by hand.',
       );
-    await trx.deleteFrom('planned_release').where('item_id', '=', itemId).execute();
-    if (at !== null)
-      await trx
-        .insertInto('planned_release')
-        .values({ item_id: itemId, at, by: course.person.id, planned_at: now })
-        .execute();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'release.planned',
-      subject: `item:${itemId}`,
-      before: { at: before },
-      after: { at },
-    });
+    if (at === null) await dropPlannedRelease(change, itemId);
+    else await keepPlannedRelease(change, itemId, { at, by: course.person.id });
+    const before = planned?.at ?? null;
+    await change.record(
+      'release.planned',
+      { of: 'release', itemId },
+      { before: { at: before }, after: { at } },
+    );
   });
 }
 
@@ -91,7 +74,7 @@ export class PlannedReleases {
   }
 
   async #release(): Promise<void> {
-    const { db, clock, live, log } = this.deps;
+    const { db, clock, log } = this.deps;
     const due = await db
       .selectFrom('planned_release')
       .innerJoin('item', 'item.id', 'planned_release.item_id')
@@ -99,17 +82,13 @@ export class PlannedReleases {
       .where('at', '<=', clock.now())
       .execute();
     for (const { item_id, at, by, course_id, forum_id } of due) {
-      const course = await courseFor(this.deps as Deps, { personId: by }, course_id, 'staff').catch(
-        () => null,
-      );
+      const course = await courseFor(this.deps, { personId: by }, course_id, 'staff').catch(() => null);
       if (course === null || forum_id === null)
         log.warn({ item: item_id }, 'a planned release has nobody or no forum any more');
       else {
-        const { changed: released } = await setReleased(this.deps as Deps, course, forum_id, 'all', true, at);
-        live.concerns(course_id, released);
-        live.scored(course_id);
+        await setReleased(this.deps, course, forum_id, 'all', true, at);
       }
-      await db.deleteFrom('planned_release').where('item_id', '=', item_id).execute();
+      await dropPlannedRelease({ trx: db as Trx }, item_id);
     }
   }
 }

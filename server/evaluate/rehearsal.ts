@@ -1,3 +1,4 @@
+import type { Change } from '../course/change/changeCourse';
 import type { ForumSettings } from '../../contract/forumSettings';
 import { forumOf } from '../../contract/forumSettings';
 import type { CourseData } from '../../core/course/courseData';
@@ -6,11 +7,12 @@ import { participationOf } from '../../core/participation/participationOf';
 import type { Done } from '../../core/scoring/kinds/basis';
 import { isGivenAnew, rehearse, type ScoreMove } from '../../core/scoring/rehearse';
 import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
-import type { RichNode } from '../../core/text/richText';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
-import type { Db, Trx } from '../db/open';
+import type { Db } from '../db/open';
 import { openForumQuietly } from '../course/access/openForum';
 import { giveScore } from '../course/scores/giveScore';
+import type { StoredScore } from '../course/scores/keepScore';
+import { factsOfStored, storedScores } from '../course/scores/storedScore';
 
 /** What a change of rules does to one student of a forum, and what is kept of their score. */
 export interface StudentMove {
@@ -38,27 +40,12 @@ export async function rehearsalOf(
   const { forum, card } = forumIn(setup, forumId);
   const next = forumOf(settings, forum);
   const opened = await openForumQuietly(db, course, forumId, now);
-  const rows =
-    card.itemId === null
-      ? []
-      : await db
-          .selectFrom('score')
-          .select(['student_id', 'decisions', 'points', 'given_at', 'released_at', 'excused'])
-          .where('item_id', '=', card.itemId)
-          .execute();
-  const kept = new Map(rows.map((row) => [row.student_id, row]));
+  const kept = card.itemId === null ? new Map<string, StoredScore>() : await storedScores(db, card.itemId);
   const data: CourseData = {
     ...opened.data,
     scoreOf: (id, studentId) => {
       const row = id === forumId ? kept.get(studentId) : undefined;
-      return row
-        ? {
-            points: row.points,
-            givenAt: row.given_at,
-            released: row.released_at !== null,
-            excused: row.excused === 1,
-          }
-        : null;
+      return row ? factsOfStored(row) : null;
     },
   };
   const students = [...data.students.values()].filter(({ id }) => worksWith(course, id));
@@ -103,37 +90,26 @@ export async function movesOf(
 /**
  * Gives anew the scores that changed rules move, with the explanation they then have; what is released stays released. Scores given in
  * place of what is computed stay, unless they are asked for. (docs/rules §6)
- *
- * @returns whose scores moved
  */
 export async function giveAnew(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
   settings: Pick<ForumSettings, 'rules'>,
   moves: readonly StudentMove[],
   overridesToo: boolean,
-  now: number,
-): Promise<string[]> {
+): Promise<void> {
   const { forum, card } = forumIn(course.setup, forumId);
   const itemId = card.itemId!;
   const next = forumOf(settings, forum);
   const moved = moves.filter(({ move }) => isGivenAnew(move, overridesToo));
-  for (const { studentId, move, decisions: before, done } of moved) {
+  const stored = await storedScores(change.trx, itemId);
+  for (const { studentId, decisions: before, done } of moved) {
     const decisions: Decisions = { ...before, override: null };
-    const suggestion = suggest(next, done, decisions, now)!;
-    const stored = await trx
-      .updateTable('score')
-      .set((eb) => ({ version: eb('version', '+', 1), decisions: JSON.stringify(decisions) }))
-      .where('item_id', '=', itemId)
-      .where('student_id', '=', studentId)
-      .returning(['remark'])
-      .executeTakeFirstOrThrow();
-    const about = { forumId, itemId, studentId, before: move.before };
-    const remark = stored.remark === null ? null : (JSON.parse(stored.remark) as RichNode);
-    await giveScore(trx, course, about, suggestion, decisions, remark, now, RULES_CHANGED);
+    const suggestion = suggest(next, done, decisions, change.now)!;
+    const cell = { itemId, studentId, stored: stored.get(studentId)! };
+    await giveScore(change, course, forumId, cell, { decisions, suggestion, why: RULES_CHANGED });
   }
-  return moved.map(({ studentId }) => studentId);
 }
 
 /** Why a score was given anew, as its history keeps it. */

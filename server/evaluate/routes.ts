@@ -11,7 +11,7 @@ import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { actOnDocket, undoAct } from './actOnDocket';
-import { staffOf, worksWith, type InCourse } from '../course/setup/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import { openForumQuietly, readablePost } from '../course/access/openForum';
 import { postVersions } from '../discuss/postVersions';
 import { notFound } from '../refusals/problem';
@@ -121,12 +121,15 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.saveScore, async ({ course, params, body, now }) => {
     const { studentId, meant, show } = await atDesk(course, params, now);
-    return saveScore(deps, course, params.forum, studentId, await meant(body), now, show);
+    const at = { forumId: params.forum, studentId };
+    await saveScore(deps, course, at, await meant(body), now, show);
+    return show(db);
   });
 
   serve(contract.confirmScore, async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
-    return confirmScore(deps, course, params.forum, studentId, body.version, now, show);
+    await confirmScore(deps, course, { forumId: params.forum, studentId }, body.version, now, show);
+    return show(db);
   });
 
   serve(contract.getAround, async ({ course, params, query, now }) => {
@@ -157,13 +160,13 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.settleReadings, async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
-    return settle(deps, course, params.forum, studentId, body, now, show);
+    await settle(deps, course, { forumId: params.forum, studentId }, body, now, show);
+    return show(db);
   });
 
   serve(contract.excuse, async ({ course, params, body, now }) => {
     const { studentId } = await atDesk(course, params, now);
-    await setExcused(deps, course, params.forum, studentId, body.excused, now);
-    deps.live.concerns(course.setup.id, [studentId]);
+    await setExcused(deps, course, { forumId: params.forum, studentId }, body.excused, now);
     return { excused: body.excused };
   });
 
@@ -172,12 +175,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     const covered = await coverNames(db, course, params.forum, { names: body.names, student });
     const { students } = body;
     const meant = covered && Array.isArray(students) ? students.map(covered.studentOf) : students;
-    const answer = await actOnDocket(db, course, params.forum, { ...body, students: meant }, now);
-    if (!body.preview)
-      deps.live.concerns(
-        course.setup.id,
-        answer.changes.map(({ student: { id } }) => id),
-      );
+    const answer = await actOnDocket(deps, course, params.forum, { ...body, students: meant }, now);
     if (covered === null) return answer;
     const shown = ({ id }: PersonName) => covered.course.setup.names.get(id)!;
     return {
@@ -187,7 +185,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(acts.undoDocketAct, async ({ course, params, query, now }) => {
-    const answer = await undoAct(db, course, params.forum, params.act, now);
+    const answer = await undoAct(deps, course, params.forum, params.act, now);
     const covered = await coverNames(db, course, params.forum, query);
     return covered === null
       ? answer
@@ -211,13 +209,12 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(acts.planRelease, async ({ course, params, body, now }) => {
-    await planRelease(db, course, params.forum, body.at, now);
+    await planRelease(deps, course, params.forum, body.at, now);
     return DONE;
   });
 
   serve(looks.askForLook, async ({ course, params, body, now }) => {
-    await askForLook(db, course, params.forum, body, now);
-    deps.live.concerns(course.setup.id, staffOf(course));
+    await askForLook(deps, course, params.forum, body, now);
     return DONE;
   });
 
@@ -227,8 +224,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.answerLook, async ({ course, params, body, now }) => {
     const { studentId, show } = await atDesk(course, params, now);
-    await answerLook(db, course, params.forum, studentId, params.look, body.answer, now);
-    deps.live.concerns(course.setup.id, [studentId]);
+    await answerLook(deps, course, params.forum, studentId, params.look, body.answer, now);
     return show(db);
   });
 
@@ -247,7 +243,6 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
       body.released,
       now,
     );
-    deps.live.concerns(course.setup.id, changed);
     return { changed: changed.length, unsettled };
   });
 }

@@ -1,16 +1,15 @@
-import { decimal } from '../../core/course/points';
-import { decisionProblem } from '../../core/scoring/kinds/partKinds';
 import type { DeskView, Passage } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
+import { decimal } from '../../core/course/points';
+import { decisionProblem } from '../../core/scoring/kinds/partKinds';
+import { withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
-import { withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
-import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Deps } from '../feature/deps';
-import { conflict, notFound, wrongField, refused } from '../refusals/problem';
-import type { Db, Trx } from '../db/open';
-import { desk } from './desk';
+import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
+import { confirmGiven } from '../course/scores/changeScore';
+import { excuse } from '../course/scores/excuse';
+import { giveScore } from '../course/scores/giveScore';
+import { keepScore } from '../course/scores/keepScore';
 import {
   isSecond,
   keepReading,
@@ -19,11 +18,13 @@ import {
   readingsFor,
   type StudentReadings,
 } from '../course/scores/readings';
-import { excuse } from '../course/scores/excuse';
 import { storedScore } from '../course/scores/storedScore';
-import { giveScore } from '../course/scores/giveScore';
+import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
+import type { Db } from '../db/open';
+import { conflict, notFound, refused, wrongField } from '../refusals/problem';
 import { checkPassages } from './passages';
 import { putFiles } from './scoreFiles';
+import { suggestionOf } from './suggestionOf';
 
 function checkDecisions(course: InCourse, forumId: string, decisions: Decisions): void {
   const { evaluation } = forumIn(course.setup, forumId).forum;
@@ -61,36 +62,39 @@ export interface ScoreChange {
   readonly give: boolean;
 }
 
+/** Shows the student's Desk as it stands, to whoever was too late. */
+export type ShowDesk = (db: Db) => Promise<DeskView>;
+
 /**
  * Keeps what an evaluator has decided, and gives the score when asked. A given score is stored with its explanation
  * and never moves by itself. (rules §6)
  */
 export async function saveScore(
-  deps: Deps,
+  deps: Keeping,
   course: InCourse,
-  forumId: string,
-  studentId: string,
-  change: ScoreChange,
+  { forumId, studentId }: { forumId: string; studentId: string },
+  asked: ScoreChange,
   now: number,
-  show: (trx: Db) => Promise<DeskView> = (trx) => desk(trx, course, forumId, studentId, now),
-): Promise<DeskView> {
+  show: ShowDesk,
+): Promise<void> {
   if (!worksWith(course, studentId)) throw notFound();
-  checkDecisions(course, forumId, change.decisions);
-  const { card } = forumIn(course.setup, forumId);
+  checkDecisions(course, forumId, asked.decisions);
+  const { card, forum } = forumIn(course.setup, forumId);
   if (card.itemId === null) throw notFound();
   const itemId = card.itemId;
-  const isEmpty = change.remark === null || plainText(change.remark, { quotes: 'all' }) === '';
-  const remark = isEmpty ? null : change.remark;
+  const { decisions, give, passages, files } = asked;
+  const isEmpty = asked.remark === null || plainText(asked.remark, { quotes: 'all' }) === '';
+  const remark = isEmpty ? null : asked.remark;
   if (remark !== null && filesIn(remark).length > 0)
     throw wrongField('remark', 'A remark itself is text; attach the image as a file below it.');
-  const { evaluation } = forumIn(course.setup, forumId).forum;
   const about = { itemId, studentId, readerId: course.person.id };
-  return deps.db.transaction().execute(async (trx) => {
-    const before = await storedScore(trx, itemId, studentId);
-    const readings = evaluation!.secondReading ? await readingsFor(trx, itemId, studentId) : null;
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
+    const stored = await storedScore(trx, itemId, studentId);
+    const readings = forum.evaluation!.secondReading ? await readingsFor(trx, itemId, studentId) : null;
     const isBlind = readings !== null && isSecond(readings, course.person.id);
-    const version = isBlind ? ownReading(readings, course.person.id).version : (before?.version ?? 0);
-    if (version !== change.version) {
+    const version = isBlind ? ownReading(readings, course.person.id).version : (stored?.version ?? 0);
+    if (version !== asked.version) {
       throw conflict(
         isBlind
           ? 'Somebody else has given a score since you opened the page. What you entered is still here; it can be the second reading.'
@@ -98,49 +102,23 @@ export async function saveScore(
         await show(trx),
       );
     }
-    if (isBlind) {
-      await keepSecond(trx, course, forumId, about, readings, change, now);
-      return show(trx);
-    }
-    const { passages, files } = change;
+    if (isBlind) return keepSecond(change, course, forumId, about, readings, asked);
     if (passages) await checkPassages(trx, { forumId, studentId }, passages);
-    if (files) await putFiles(trx, course, about, files, JSON.parse(before?.files ?? '[]') as string[]);
-    const kept = {
-      decisions: JSON.stringify(change.decisions),
+    if (files) await putFiles(trx, course, about, files, JSON.parse(stored?.files ?? '[]') as string[]);
+    const row = {
+      decisions: JSON.stringify(decisions),
       remark: remark === null ? null : JSON.stringify(remark),
       ...(passages && { passages: JSON.stringify(passages) }),
       ...(files && { files: JSON.stringify(files) }),
     };
-    const row = { version: change.version + 1, ...kept };
-    await trx
-      .insertInto('score')
-      .values({
-        item_id: itemId,
-        student_id: studentId,
-        points: null,
-        remark_html: null,
-        given_at: null,
-        given_by: null,
-        released_at: null,
-        ...row,
-      })
-      .onConflict((oc) => oc.columns(['item_id', 'student_id']).doUpdateSet(row))
-      .execute();
-    if (change.give) {
-      const { suggestion } = await desk(trx, course, forumId, studentId, now);
-      refuseIncomplete(suggestion, change.decisions);
-      const given = { forumId, itemId, studentId, before: before?.points ?? null };
-      await giveScore(trx, course, given, suggestion, change.decisions, remark, now);
-      if (readings !== null)
-        await noteGiven(
-          trx,
-          about,
-          readings,
-          { decisions: change.decisions, points: suggestion.points },
-          now,
-        );
-    }
-    return show(trx);
+    const kept = await keepScore(change, { itemId, studentId, stored }, row);
+    if (!give) return;
+    const suggestion = await suggestionOf(trx, course, forumId, studentId, decisions, now);
+    refuseIncomplete(suggestion, decisions);
+    // Kept and given at once is one version.
+    const giving = { decisions, suggestion, anew: false };
+    await giveScore(change, course, forumId, { itemId, studentId, stored: kept }, giving);
+    if (readings !== null) await noteGiven(change, about, readings, { decisions, points: suggestion.points });
   });
 }
 
@@ -160,54 +138,49 @@ function refuseIncomplete(
 
 /** Keeps, or gives, what a second evaluator makes of a student whom the first has scored; the score stays what it is. */
 async function keepSecond(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
   about: { itemId: string; studentId: string; readerId: string },
   readings: StudentReadings,
-  change: { version: number; decisions: Decisions; give: boolean },
-  now: number,
+  asked: { version: number; decisions: Decisions; give: boolean },
 ): Promise<void> {
-  const { decisions, give } = change;
-  const version = change.version + 1;
-  await keepReading(trx, about, { version, decisions, points: null, at: null });
+  const { trx, now } = change;
+  const { decisions, give } = asked;
+  const { itemId, studentId } = about;
+  const version = asked.version + 1;
+  await keepReading(change, about, { version, decisions, points: null, at: null });
   if (!give) return;
-  const { suggestion } = await desk(trx, course, forumId, about.studentId, now);
+  const suggestion = await suggestionOf(trx, course, forumId, studentId, decisions, now);
   refuseIncomplete(suggestion, decisions);
   const [first] = readings.given;
   const firsts = readings.kept.find(({ readerId }) => readerId === first!.readerId)!;
-  await keepReading(trx, { ...about, readerId: firsts.readerId }, firsts);
-  await keepReading(trx, about, { version, decisions, points: suggestion.points, at: now });
-  await keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    what: 'score.readSecond',
-    subject: `reading:${about.itemId}:${about.studentId}`,
-    after: { points: suggestion.points },
-  });
+  await keepReading(change, { ...about, readerId: firsts.readerId }, firsts);
+  await keepReading(change, about, { version, decisions, points: suggestion.points, at: now });
+  await change.record(
+    'score.readSecond',
+    { of: 'reading', itemId, studentId },
+    { after: { points: suggestion.points } },
+  );
 }
 
-/**
- * Says that a given score stands though the student changed posts since: it keeps its points and explanation, and is no longer
- * `changed`. (rules §5)
- */
+/** Says that a given score stands though the student changed posts since. (rules §5) */
 export async function confirmScore(
-  deps: Deps,
+  deps: Keeping,
   course: InCourse,
-  forumId: string,
-  studentId: string,
+  { forumId, studentId }: { forumId: string; studentId: string },
   version: number,
   now: number,
-  show: (trx: Db) => Promise<DeskView>,
-): Promise<DeskView> {
+  show: ShowDesk,
+): Promise<void> {
   const { card, forum } = forumIn(course.setup, forumId);
   const { evaluation } = forum;
   if (!worksWith(course, studentId) || card.itemId === null) throw notFound();
   const itemId = card.itemId;
-  return deps.db.transaction().execute(async (trx) => {
-    const before = await storedScore(trx, itemId, studentId);
-    if (!before || before.points === null) throw notFound();
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
+    const stored = await storedScore(trx, itemId, studentId);
+    if (!stored || stored.points === null) throw notFound();
     const second =
       evaluation?.secondReading && isSecond(await readingsFor(trx, itemId, studentId), course.person.id);
     if (second)
@@ -215,41 +188,26 @@ export async function confirmScore(
         'readFirst',
         'Give your own reading first. Until then the first score is not shown to you.',
       );
-    if (before.version !== version)
+    if (stored.version !== version)
       throw conflict('Someone else has scored this student since you opened the page.', await show(trx));
-    await trx
-      .updateTable('score')
-      .set({ given_at: now, version: version + 1 })
-      .where('item_id', '=', itemId)
-      .where('student_id', '=', studentId)
-      .execute();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'score.confirmed',
-      subject: `score:${itemId}:${studentId}`,
-      after: { points: before.points },
-    });
-    return show(trx);
+    await confirmGiven(change, { itemId, studentId, stored });
   });
 }
 
 /** Excuses a student from a forum, or no longer. */
 export async function setExcused(
-  deps: Deps,
+  deps: Keeping,
   course: InCourse,
-  forumId: string,
-  studentId: string,
+  { forumId, studentId }: { forumId: string; studentId: string },
   excused: boolean,
   now: number,
 ): Promise<void> {
   const { card } = forumIn(course.setup, forumId);
   if (!worksWith(course, studentId) || card.itemId === null) throw notFound();
   const itemId = card.itemId;
-  await deps.db.transaction().execute(async (trx) => {
-    const before = await storedScore(trx, itemId, studentId);
-    if ((before?.excused === 1) === excused) return;
-    await excuse(trx, course, { itemId, studentId, stored: before }, excused, now);
+  await changeCourse(deps, course, now, async (change) => {
+    const stored = await storedScore(change.trx, itemId, studentId);
+    if ((stored?.excused === 1) === excused) return;
+    await excuse(change, { itemId, studentId, stored }, excused);
   });
 }

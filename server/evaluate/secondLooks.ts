@@ -1,10 +1,10 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { QueuedLook, SecondLook } from '../../contract/secondLooks';
 import { lookOutcome, whyNoLook, type NoLook } from '../../core/scoring/secondLook';
-import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
+import { forumIn, staffOf, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { notFound, Problem } from '../refusals/problem';
-import { storedScore } from '../course/scores/storedScore';
+import { factsOfStored, storedScore } from '../course/scores/storedScore';
 
 const WHY: Record<NoLook, string> = {
   notOffered: 'In this forum scores are not looked at again.',
@@ -77,7 +77,7 @@ export async function queueOfLooks(db: Db, course: InCourse): Promise<QueuedLook
 
 /** A student asks for another look at their own released score. */
 export function askForLook(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   { id, reason }: { id: string; reason: string },
@@ -88,16 +88,12 @@ export function askForLook(
   const itemId = course.setup.cards.get(forumId)?.itemId ?? null;
   if (!forum || itemId === null) throw notFound();
   const studentId = course.person.id;
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const score = await storedScore(trx, itemId, studentId);
     const looks = await looksAt(trx, { itemIds: [itemId], studentId }, course.setup.names);
     if (looks.some((look) => look.id === id)) return;
-    const facts = score && {
-      points: score.points,
-      givenAt: score.given_at,
-      released: score.released_at !== null,
-      excused: score.excused === 1,
-    };
+    const facts = score && factsOfStored(score);
     const waits = looks.some(({ state }) => state === 'asked');
     const why = whyNoLook(forum.evaluation, facts, waits, now);
     // Who has no released score here learns nothing, not even that there is a forum.
@@ -117,20 +113,14 @@ export function askForLook(
         answered_by: null,
       })
       .execute();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: studentId,
-      what: 'look.asked',
-      subject: `look:${id}`,
-      why: reason,
-    });
+    change.concerns(staffOf(course));
+    await change.record('look.asked', { of: 'look', id }, { why: reason });
   });
 }
 
 /** Answers a student's wish; whether the score has changed since is worked out from when it was last given. */
 export function answerLook(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   studentId: string,
@@ -141,7 +131,8 @@ export function answerLook(
   const { card } = forumIn(course.setup, forumId);
   if (card.itemId === null || !worksWith(course, studentId)) throw notFound();
   const itemId = card.itemId;
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const looks = await looksAt(trx, { itemIds: [itemId], studentId }, course.setup.names);
     const look = looks.find(({ id }) => id === lookId);
     if (!look) throw notFound();
@@ -158,13 +149,7 @@ export function answerLook(
       .set({ state, answer, answered_at: now, answered_by: course.person.id })
       .where('id', '=', lookId)
       .execute();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: `look.${state}`,
-      subject: `look:${lookId}`,
-      why: answer,
-    });
+    change.concerns([studentId]);
+    await change.record(`look.${state}`, { of: 'look', id: lookId }, { why: answer });
   });
 }

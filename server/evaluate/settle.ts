@@ -1,12 +1,10 @@
-import type { DeskView } from '../../contract/evaluate';
 import { meanOf, pairOf } from '../../core/scoring/agreement';
 import type { Decisions } from '../../core/scoring/suggest';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
-import type { Db } from '../db/open';
-import type { Deps } from '../feature/deps';
+import type { Keeping } from '../course/change/changeCourse';
 import { notFound, Problem } from '../refusals/problem';
 import { isSecond, readingsFor } from '../course/scores/readings';
-import { saveScore } from './saveScore';
+import { saveScore, type ShowDesk } from './saveScore';
 import { storedScore } from '../course/scores/storedScore';
 import type { RichNode } from '../../core/text/richText';
 
@@ -15,14 +13,13 @@ import type { RichNode } from '../../core/text/richText';
  * reason. The remark stays. (docs/rules §6)
  */
 export async function settle(
-  deps: Deps,
+  deps: Keeping,
   course: InCourse,
-  forumId: string,
-  studentId: string,
+  { forumId, studentId }: { forumId: string; studentId: string },
   { version, at }: { version: number; at: string },
   now: number,
-  show: (trx: Db) => Promise<DeskView>,
-): Promise<DeskView> {
+  show: ShowDesk,
+): Promise<void> {
   const { forum, card } = forumIn(course.setup, forumId);
   if (!worksWith(course, studentId) || card.itemId === null || !forum.evaluation?.secondReading)
     throw notFound();
@@ -42,5 +39,6 @@ export async function settle(
       ? { ...one.decisions, override: { points: meanOf(pair), reason: 'The mean of two readings.' } }
       : one.decisions;
   const remark = stored?.remark ? (JSON.parse(stored.remark) as RichNode) : null;
-  return saveScore(deps, course, forumId, studentId, { version, decisions, remark, give: true }, now, show);
+  const asked = { version, decisions, remark, give: true };
+  return saveScore(deps, course, { forumId, studentId }, asked, now, show);
 }

@@ -1,4 +1,4 @@
-import type { Trx } from '../db/open';
+import type { Change } from '../course/change/changeCourse';
 import Papa from 'papaparse';
 import { decimal } from '../../core/course/points';
 import { createHash } from 'node:crypto';
@@ -9,7 +9,6 @@ import { readTables } from '../../core/formats/oneRoster/readTables';
 import { fromWallClock } from '../../core/time/wallClock';
 import { loadCourse } from '../course/setup/courseCache';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
 import { settingsView } from '../plan/courseSettings';
 import { changeCellsIn, remarkCell, valueOf } from '../gradebook/changeCells';
 import { saveItem } from '../gradebook/saveItem';
@@ -52,7 +51,8 @@ const idHere = (courseId: string, kind: string, id: string): string =>
   `or-${createHash('sha256').update(`${courseId} ${kind} ${id}`).digest('hex').slice(0, 30)}`;
 
 /** Reads the students of the files like a roster; answers who they are here, by the files' ids. */
-async function writePeople(trx: Trx, course: InCourse, { people }: CourseIn, now: number) {
+async function writePeople(change: Change, course: InCourse, { people }: CourseIn) {
+  const { trx, now } = change;
   const students = people.filter(({ isStudent }) => isStudent);
   // What begins with an apostrophe would be taken for guarded.
   const cell = (text: string | null) => (text?.startsWith("'") ? `'${text}` : (text ?? ''));
@@ -76,13 +76,14 @@ async function writePeople(trx: Trx, course: InCourse, { people }: CourseIn, now
       continue;
     }
     counts[row.kind]++;
-    here.set(id, row.kind === 'same' ? row.knownId! : await writeRosterRow(trx, course, row, sections, now));
+    here.set(id, row.kind === 'same' ? row.knownId! : await writeRosterRow(change, course, row, sections));
   }
   return { here, counts, left, moves };
 }
 
 /** Makes the categories that are not there yet, without weight; answers which they are here, by the files' ids. */
-async function writeCategories(trx: Trx, course: InCourse, { categories }: CourseIn, now: number) {
+async function writeCategories(change: Change, course: InCourse, { categories }: CourseIn) {
+  const { trx } = change;
   const { setup } = course;
   const known = setup.gradebook.categories;
   const here = new Map<string, string>();
@@ -115,26 +116,21 @@ async function writeCategories(trx: Trx, course: InCourse, { categories }: Cours
       .set({ version: before.version + 1 })
       .where('id', '=', setup.id)
       .execute();
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'course.saved',
-      subject: 'course',
-      before: before.settings,
-      after: (await settingsView(trx, setup.id)).settings,
-    });
+    await change.record(
+      'course.saved',
+      { of: 'course' },
+      { before: before.settings, after: (await settingsView(trx, setup.id)).settings },
+    );
   }
   return { here, shown };
 }
 
 /** Makes the items that are not there yet, by hand; those that are stay as they are. */
 async function writeItems(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   { items, scores }: CourseIn,
   categories: ReadonlyMap<string, string>,
-  now: number,
 ) {
   const { setup } = course;
   const here = new Map<string, string>();
@@ -158,7 +154,7 @@ async function writeItems(
       extraCredit: false,
       dueAt: fromWallClock(`${item.dueDay}T23:59`, setup.zone),
     };
-    await saveItem(trx, course, mapped, { version: 0, fields }, now);
+    await saveItem(change, course, mapped, { version: 0, fields });
     shown.push({ title: item.title, kind: 'new', scores: count });
     here.set(item.id, mapped);
   }
@@ -170,11 +166,11 @@ async function writeItems(
  * confirmed. With anything wrong in a file nothing is read. (docs/formats)
  */
 export async function readOneRoster(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   request: { files: Readonly<Record<string, string>>; classId: string | null; overwrite: boolean },
-  now: number,
 ): Promise<OneRosterRead> {
+  const { trx } = change;
   const { tables, findings } = readTables(cellsOf(request.files));
   const shownFindings = { findings: findings.slice(0, SHOWN), findingCount: findings.length };
   if (findings.length > 0) return { ...NOTHING, ...shownFindings, classes: [], classId: null };
@@ -184,10 +180,10 @@ export async function readOneRoster(
   const read = intoCourse(tables, chosen.id);
   if (read.items.some(({ maximum }) => maximum <= 0))
     throw wrongField('files', 'Every item needs a resultValueMax above 0.');
-  const people = await writePeople(trx, course, read, now);
-  const categories = await writeCategories(trx, course, read, now);
+  const people = await writePeople(change, course, read);
+  const categories = await writeCategories(change, course, read);
   const between = { ...course, setup: (await loadCourse(trx, course.setup.id))! };
-  const items = await writeItems(trx, between, read, categories.here, now);
+  const items = await writeItems(change, between, read, categories.here);
   const seen = { ...course, setup: (await loadCourse(trx, course.setup.id))! };
 
   const standing = new Map<string, CellValue>();
@@ -224,8 +220,8 @@ export async function readOneRoster(
     if (item.forumId === null && score.remark !== '')
       remarks.push({ itemId, studentId, remark: score.remark.slice(0, 8000) });
   }
-  if (changes.length > 0) await changeCellsIn(trx, seen, { changes, why: WHY }, now);
-  for (const { remark, ...at } of remarks) await remarkCell(trx, seen, at, remark, now);
+  if (changes.length > 0) await changeCellsIn(change, seen, { changes, why: WHY });
+  for (const { remark, ...at } of remarks) await remarkCell(change, seen, at, remark);
   return {
     ...shownFindings,
     classes,

@@ -1,3 +1,4 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { Express, Request } from 'express';
 import { basename } from 'node:path';
 import { Readable } from 'node:stream';
@@ -10,7 +11,6 @@ import { courseFor, type InCourse } from '../course/setup/inCourse';
 import { recordExport } from '../course/record/recordReading';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
-import { OnlyPreview, unlessPreview } from '../http/preview';
 import { signedIn } from '../sessions/sessions';
 import { courseFileText } from './courseFile';
 import { gradebookFile } from './gradebookFile';
@@ -23,7 +23,7 @@ const codeOf = (code: string) => code.replace(/[^A-Za-z0-9]+/g, '-');
 
 /** Files that come and go: the gradebook as CSV, a course as OneRoster files, and everything in it as JSON. */
 export function exchangeRoutes(app: Express, serve: Serve, deps: Deps): void {
-  const { db, courses, live } = deps;
+  const { db } = deps;
 
   /** Serves a file of a course to those of its staff whom it is for. */
   const file = (
@@ -61,16 +61,14 @@ export function exchangeRoutes(app: Express, serve: Serve, deps: Deps): void {
   serve(readFileEndpoint, ({ course, body }) => readGradebookFile(db, course, body.text));
 
   serve(readOneRosterEndpoint, async ({ course, body, now }) => {
-    let answer: Awaited<ReturnType<typeof readOneRoster>> | null = null;
-    const reading = db.transaction().execute(async (trx) => {
-      answer = await readOneRoster(trx, course, body, now);
-      if (!body.confirm || answer.findingCount > 0) throw new OnlyPreview();
+    return changeCourse(deps, course, now, async (change) => {
+      const read = await readOneRoster(change, course, body);
+      if (body.confirm && read.findingCount === 0) {
+        change.concerns([...course.setup.students.keys()]);
+        return read;
+      }
+      change.takeBack();
+      return { ...read, written: false };
     });
-    await reading.catch(unlessPreview);
-    const read = answer!;
-    if (!body.confirm || read.findingCount > 0) return { ...read, written: false };
-    courses.forget(course.setup.id);
-    live.concerns(course.setup.id, [...course.setup.students.keys()]);
-    return read;
   });
 }

@@ -1,3 +1,5 @@
+import type { HearsChanges } from '../course/change/changed';
+
 /** Where the events of one browser go. */
 export interface Stream {
   readonly personId: string;
@@ -7,14 +9,8 @@ export interface Stream {
   readonly end: () => void;
 }
 
-/** Hears what happens in courses, and tells the browsers of those whom it concerns. */
-export interface Live {
-  /** Somebody wrote in a forum: what changed of its posts is told. */
-  wrote(courseId: string, forumId: string): void;
-  /** Scores of the course may have changed: what did is told to staff. */
-  scored(courseId: string): void;
-  /** Something of these people's own changed: a score, say. */
-  concerns(courseId: string, people: readonly string[]): void;
+/** Hears what changes in courses, and tells the browsers of those whom it concerns. */
+export interface Live extends HearsChanges {
   /** The clock was moved by hand. */
   clockMoved(): void;
   /** Opens a stream; `last` is the name of the last event the browser heard, to go on from there. */

@@ -1,3 +1,4 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { z } from 'zod';
 import type { actOnItem as endpoint, ItemAct } from '../../contract/items';
 import type { CellChange, CellValue } from '../../contract/cells';
@@ -5,8 +6,8 @@ import type { Item } from '../../core/gradebook/gradebook';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { actOnDocket } from '../evaluate/actOnDocket';
-import { releaseItem } from '../evaluate/release';
-import { OnlyPreview, unlessPreview } from '../http/preview';
+import { releaseItem } from '../course/scores/releaseItem';
+import { storedScores } from '../course/scores/storedScore';
 import { valueOf } from './changeCells';
 import type { ColumnCell } from '../columns/column';
 import { columnsOf } from '../columns/columns';
@@ -38,8 +39,7 @@ async function changesOf(
   now: number,
 ): Promise<CellChange[]> {
   const column = (await columnsOf(db, course.setup, [item], now)).get(item.id)!;
-  const rows = await db.selectFrom('score').selectAll().where('item_id', '=', item.id).execute();
-  const stored = new Map(rows.map((row) => [row.student_id, row]));
+  const stored = await storedScores(db, item.id);
   const after: CellValue = act === 'zero' ? 0 : act === 'excuse' ? 'excused' : null;
   return studentsOf(course).flatMap((student) => {
     const cell = column.get(student.id)!;
@@ -57,7 +57,7 @@ async function changesOf(
 
 /** Releases a column, takes it back, gives 0 where nothing came, or excuses; a preview says whom it would reach. */
 export async function actOnItem(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   itemId: string,
   { id, act, students, preview }: Request,
@@ -66,22 +66,19 @@ export async function actOnItem(
   const item = shownItem(course.setup, itemId);
   if (act === 'release' || act === 'takeBack') {
     const whom = Array.isArray(students) ? students : 'all';
-    let answer: Acted = { students: [], unsettled: 0 };
-    const release = db.transaction().execute(async (trx) => {
-      const { changed, unsettled } = await releaseItem(trx, course, item, whom, act === 'release', now);
-      answer = { students: changed, unsettled };
-      if (preview) throw new OnlyPreview();
+    const released = await changeCourse(deps, course, now, (change) => {
+      if (preview) change.takeBack();
+      return releaseItem(change, course, item, whom, act === 'release');
     });
-    await release.catch(unlessPreview);
-    return answer;
+    return { students: released.changed, unsettled: released.unsettled };
   }
   if (item.forumId !== null && act === 'zero') {
     const whom = Array.isArray(students) ? students : ('nothing' as const);
     const request = { id, act, students: whom, remark: null, preview, names: 'shown' as const };
-    const { changes } = await actOnDocket(db, course, item.forumId, request, now);
+    const { changes } = await actOnDocket(deps, course, item.forumId, request, now);
     return { students: changes.map(({ student }) => student.id), unsettled: 0 };
   }
-  const changes = await changesOf(db, course, item, { act, students }, now);
-  if (!preview && changes.length > 0) await changeCells(db, course, { changes, why: null }, now);
+  const changes = await changesOf(deps.db, course, item, { act, students }, now);
+  if (!preview && changes.length > 0) await changeCells(deps, course, { changes, why: null }, now);
   return { students: changes.map(({ student }) => student), unsettled: 0 };
 }

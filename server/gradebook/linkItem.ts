@@ -1,3 +1,4 @@
+import type { Change } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
@@ -8,8 +9,10 @@ import { itemPoints } from '../../core/gradebook/itemPoints';
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import { keepScore, type StoredScore } from '../course/scores/keepScore';
+import { rescale } from '../course/scores/changeScore';
+import type { StoredScore } from '../course/scores/keepScore';
+import { dropPlannedRelease } from '../course/scores/plannedRelease';
+import { storedScores } from '../course/scores/storedScore';
 import { conflict, Problem, wrongField } from '../refusals/problem';
 import { forumRow, recordedState } from '../course/forums/forumRow';
 import { recordForum } from '../course/forums/recordForum';
@@ -29,41 +32,23 @@ interface Feeding {
   readonly field: 'itemId' | 'forumId';
 }
 
-const scoresIn = (trx: Trx, itemId: string): Promise<StoredScore[]> =>
-  trx.selectFrom('score').selectAll().where('item_id', '=', itemId).execute();
+const scoresIn = async (trx: Trx, itemId: string): Promise<StoredScore[]> => [
+  ...(await storedScores(trx, itemId)).values(),
+];
 
-/** Carries a score to another scale, with a line in its history. */
-async function rescale(
-  trx: Trx,
-  course: InCourse,
-  stored: StoredScore,
-  to: { points: number; lines: readonly ExplanationLine[]; decisions?: Decisions },
-  now: number,
-): Promise<void> {
-  const row = {
-    points: to.points,
-    lines: JSON.stringify(to.lines),
-    ...(to.decisions && { decisions: JSON.stringify(to.decisions) }),
-  };
-  await keepScore(trx, { itemId: stored.item_id, studentId: stored.student_id, stored }, row);
-  await keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    what: 'score.rescaled',
-    subject: `score:${stored.item_id}:${stored.student_id}`,
-    before: { points: stored.points },
-    after: { points: to.points, lines: to.lines },
-  });
-}
+const cellOf = (stored: StoredScore) => ({
+  itemId: stored.item_id,
+  studentId: stored.student_id,
+  stored,
+});
 
 /** Puts away the column a forum has fed so far; one with scores in it is not put away. */
 async function putAwayOwn(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   { forumId, field }: Feeding,
-  now: number,
 ): Promise<string | null> {
+  const { trx, now } = change;
   const own = await trx.selectFrom('item').selectAll().where('forum_id', '=', forumId).executeTakeFirst();
   if (!own) return null;
   const { scores } = await trx
@@ -81,30 +66,30 @@ async function putAwayOwn(
     .set({ forum_id: null, removed_at: now, version: own.version + 1 })
     .where('id', '=', own.id)
     .execute();
-  await trx.deleteFrom('planned_release').where('item_id', '=', own.id).execute();
-  await recordItem(trx, course, own.id, 'item.removed', own, now);
+  await dropPlannedRelease(change, own.id);
+  await recordItem(change, course, own.id, 'item.removed', own);
   return own.title;
 }
 
 /** Lets a forum feed an item made by hand: its points become the forum's, scaled, and nothing of them is lost. (docs/rules §7) */
 export async function feedFrom(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   itemId: string,
   feeding: Feeding,
-  now: number,
 ): Promise<Answer> {
+  const { trx } = change;
   const { forumId, maximum, display } = feeding;
   const item = await itemRow(trx, course, itemId);
   if (item.removed_at !== null || (item.forum_id !== null && item.forum_id !== forumId))
     throw wrongField(feeding.field, 'Choose a gradebook item of this course that no other forum feeds.');
-  const replaces = await putAwayOwn(trx, course, feeding, now);
+  const replaces = await putAwayOwn(change, course, feeding);
   await trx
     .updateTable('item')
     .set({ forum_id: forumId, display, follows: 0, version: item.version + 1 })
     .where('id', '=', itemId)
     .execute();
-  await recordItem(trx, course, itemId, 'item.linked', item, now);
+  await recordItem(change, course, itemId, 'item.linked', item);
   const rounded: Answer['rounded'] = [];
   let scores = 0;
   for (const stored of await scoresIn(trx, itemId)) {
@@ -120,13 +105,10 @@ export async function feedFrom(
       });
     const decisions = JSON.parse(stored.decisions) as Decisions;
     const override = { points: carried.points, reason: BY_HAND };
-    await rescale(
-      trx,
-      course,
-      stored,
-      { ...carried, decisions: carried.byHand ? { ...decisions, override } : decisions },
-      now,
-    );
+    await rescale(change, cellOf(stored), {
+      ...carried,
+      decisions: carried.byHand ? { ...decisions, override } : decisions,
+    });
   }
   return { scores, rounded, replaces };
 }
@@ -161,13 +143,8 @@ export async function ownColumn(
 }
 
 /** From now on no forum feeds an item: the scores stay in it as they stand, and the forum gets a new, empty column. */
-async function unlink(
-  trx: Trx,
-  course: InCourse,
-  itemId: string,
-  forumId: string,
-  now: number,
-): Promise<Answer> {
+async function unlink(change: Change, course: InCourse, itemId: string, forumId: string): Promise<Answer> {
+  const { trx } = change;
   const item = await itemRow(trx, course, itemId);
   const forum = await forumRow(trx, course.setup.id, forumId);
   const rules = JSON.parse(forum.rules) as ForumRules;
@@ -187,14 +164,14 @@ async function unlink(
     .set({ forum_id: null, follows: 0, category_id: forum.category_id, version: item.version + 1 })
     .where('id', '=', itemId)
     .execute();
-  await trx.deleteFrom('planned_release').where('item_id', '=', itemId).execute();
-  await recordItem(trx, course, itemId, 'item.unlinked', item, now);
+  await dropPlannedRelease(change, itemId);
+  await recordItem(change, course, itemId, 'item.unlinked', item);
   let scores = 0;
   for (const stored of await scoresIn(trx, itemId)) {
     if (stored.points === null) continue;
     scores++;
     const points = itemPoints(stored.points, rules.evaluation!.maximum, item.maximum);
-    await rescale(trx, course, stored, { points, lines: JSON.parse(stored.lines) as ExplanationLine[] }, now);
+    await rescale(change, cellOf(stored), { points, lines: JSON.parse(stored.lines) as ExplanationLine[] });
   }
   const { maximum } = rules.evaluation!;
   await ownColumn(trx, course, { forumId, maximum, display: rules.display }, forum.title);
@@ -203,12 +180,12 @@ async function unlink(
 
 /** The forum keeps its category; where it has none, it takes the item's. */
 async function takeCategory(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
   categoryId: string | null,
-  now: number,
 ): Promise<void> {
+  const { trx } = change;
   const forum = await forumRow(trx, course.setup.id, forumId);
   if (forum.category_id !== null || categoryId === null) return;
   await trx
@@ -216,22 +193,22 @@ async function takeCategory(
     .set({ category_id: categoryId, version: forum.version + 1 })
     .where('id', '=', forumId)
     .execute();
-  await recordForum(trx, course, forumId, 'forum.saved', recordedState(forum), now);
+  await recordForum(change, course, forumId, 'forum.saved', recordedState(forum));
 }
 
 /** Lets a forum feed an item from now on, or no longer. */
 export async function linkItem(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   itemId: string,
   { version, forumId }: { version: number; forumId: string | null },
-  now: number,
 ): Promise<Answer> {
+  const { trx } = change;
   const item = await itemRow(trx, course, itemId);
   if (item.version !== version)
     throw conflict('Someone else has changed this item since you opened it.', recordedItem(item));
   if (item.forum_id === forumId) return { scores: 0, rounded: [], replaces: null };
-  if (forumId === null) return unlink(trx, course, itemId, item.forum_id!, now);
+  if (forumId === null) return unlink(change, course, itemId, item.forum_id!);
   if (item.forum_id !== null)
     throw new Problem(409, 'fed', 'Another forum feeds this item. Unlink it first.');
   const { evaluation, display } = JSON.parse(
@@ -239,13 +216,12 @@ export async function linkItem(
   ) as ForumRules;
   if (evaluation === null || evaluation.maximum === 0)
     throw wrongField('forumId', 'This forum is not evaluated. Say in the plan how it becomes a score.');
-  const answer = await feedFrom(
-    trx,
-    course,
-    itemId,
-    { forumId, maximum: evaluation.maximum, display, field: 'forumId' },
-    now,
-  );
-  await takeCategory(trx, course, forumId, item.category_id, now);
+  const answer = await feedFrom(change, course, itemId, {
+    forumId,
+    maximum: evaluation.maximum,
+    display,
+    field: 'forumId',
+  });
+  await takeCategory(change, course, forumId, item.category_id);
   return answer;
 }

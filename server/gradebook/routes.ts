@@ -1,14 +1,14 @@
+import { changeCourse } from '../course/change/changeCourse';
 import { DONE, pageOf } from '../../contract/basics';
 import * as cells from '../../contract/cells';
 import * as contract from '../../contract/gradebook';
 import * as items from '../../contract/items';
 import { getScores } from '../../contract/scores';
 import { getStudentTerm, saveStudentNote } from '../../contract/studentTerm';
-import { worksWith, type InCourse } from '../course/setup/inCourse';
+import { worksWith } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { conflict, notFound } from '../refusals/problem';
-import { OnlyPreview, unlessPreview } from '../http/preview';
 import { storedScore } from '../course/scores/storedScore';
 import { actOnItem } from './actOnItem';
 import { cellDetail, remarkText } from './cellDetail';
@@ -22,7 +22,7 @@ import { saveNote, studentTerm } from './studentTerm';
 
 /** The gradebook for staff, its items and cells, and a student's own scores. */
 export function gradebookRoutes(serve: Serve, deps: Deps): void {
-  const { db, courses, live } = deps;
+  const { db, courses } = deps;
 
   serve(contract.getGradebook, async ({ course, query, now }) => {
     const view = await gradebook(db, course, now);
@@ -37,45 +37,34 @@ export function gradebookRoutes(serve: Serve, deps: Deps): void {
 
   serve(getScores, ({ course, now }) => studentScores(deps, course, now));
 
-  /** What changed the course's setup is read anew, and everyone in it hears of it. */
-  const changedSetup = async (course: InCourse): Promise<InCourse> => {
-    courses.forget(course.setup.id);
-    return { ...course, setup: (await courses.get(db, course.setup.id))! };
-  };
-
   serve(items.saveItem, async ({ course, params, body, now }) => {
-    await db.transaction().execute((trx) => saveItem(trx, course, params.item, body, now));
-    const { setup } = await changedSetup(course);
+    await changeCourse(deps, course, now, (change) => saveItem(change, course, params.item, body));
+    const setup = (await courses.get(db, course.setup.id))!;
     const item = setup.gradebook.items.find(({ id }) => id === params.item)!;
     return shownAs(setup, item, now);
   });
 
   serve(items.setItemRemoved, async ({ course, params, body, now }) => {
-    await db.transaction().execute((trx) => setItemRemoved(trx, course, params.item, body.removed, now));
-    await changedSetup(course);
+    await changeCourse(deps, course, now, (change) =>
+      setItemRemoved(change, course, params.item, body.removed),
+    );
     return DONE;
   });
 
   serve(items.linkItem, async ({ course, params, body, now }) => {
-    let answer: Awaited<ReturnType<typeof linkItem>> | null = null;
-    const linking = db.transaction().execute(async (trx) => {
-      answer = await linkItem(trx, course, params.item, body, now);
-      if (body.preview) throw new OnlyPreview();
+    return changeCourse(deps, course, now, (change) => {
+      if (body.preview) change.takeBack();
+      return linkItem(change, course, params.item, body);
     });
-    await linking.catch(unlessPreview);
-    if (!body.preview) await changedSetup(course);
-    return answer!;
   });
 
   serve(items.actOnItem, async ({ course, params, body, now }) => {
-    const { students, unsettled } = await actOnItem(db, course, params.item, body, now);
-    if (!body.preview) live.concerns(course.setup.id, students);
+    const { students, unsettled } = await actOnItem(deps, course, params.item, body, now);
     return { students: students.map((id) => course.setup.names.get(id)!), unsettled };
   });
 
   serve(cells.changeCells, async ({ course, body, now }) => {
-    const { changed } = await changeCells(db, course, body, now);
-    live.concerns(course.setup.id, changed);
+    const { changed } = await changeCells(deps, course, body, now);
     const students = changed.map((id) => course.setup.students.get(id)!);
     return {
       changed: changed.length,
@@ -91,20 +80,19 @@ export function gradebookRoutes(serve: Serve, deps: Deps): void {
     const { item: itemId, student: studentId } = params;
     const item = shownItem(course.setup, itemId);
     if (item.forumId !== null || !worksWith(course, studentId)) throw notFound();
-    await db.transaction().execute(async (trx) => {
-      const current = remarkText((await storedScore(trx, itemId, studentId))?.remark ?? null);
+    await changeCourse(deps, course, now, async (change) => {
+      const current = remarkText((await storedScore(change.trx, itemId, studentId))?.remark ?? null);
       if (current === body.remark) return;
       if (current !== body.before)
         throw conflict('Somebody else has changed this remark since you opened it.', { remark: current });
-      await remarkCell(trx, course, { itemId, studentId }, body.remark, now);
+      await remarkCell(change, course, { itemId, studentId }, body.remark);
     });
-    live.concerns(course.setup.id, [studentId]);
     return DONE;
   });
 
   serve(getStudentTerm, ({ course, params, now }) => studentTerm(db, course, params.student, now));
 
   serve(saveStudentNote, ({ course, params, body, now }) =>
-    db.transaction().execute((trx) => saveNote(trx, course, params.student, body, now)),
+    changeCourse(deps, course, now, (change) => saveNote(change, course, params.student, body)),
   );
 }

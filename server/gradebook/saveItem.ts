@@ -1,3 +1,4 @@
+import type { Change } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import type { ForumRules } from '../../contract/forumSettings';
 import type { ItemFields } from '../../contract/items';
@@ -9,12 +10,12 @@ import { recordForum } from '../course/forums/recordForum';
 
 /** Writes category and display through to the forum that feeds an item: there they are kept. */
 async function saveOfForum(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
   { categoryId, display }: ItemFields,
-  now: number,
 ): Promise<void> {
+  const { trx } = change;
   const forum = await forumRow(trx, course.setup.id, forumId);
   const rules = JSON.parse(forum.rules) as ForumRules;
   if (forum.category_id === categoryId && rules.display === display) return;
@@ -27,7 +28,7 @@ async function saveOfForum(
     })
     .where('id', '=', forumId)
     .execute();
-  await recordForum(trx, course, forumId, 'forum.saved', recordedState(forum), now);
+  await recordForum(change, course, forumId, 'forum.saved', recordedState(forum));
 }
 
 async function refuseBelow(trx: Trx, row: ItemRow, fields: ItemFields): Promise<void> {
@@ -49,14 +50,14 @@ async function refuseBelow(trx: Trx, row: ItemRow, fields: ItemFields): Promise<
  * only where they do not follow it. (rules §7)
  */
 export async function saveItem(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   itemId: string,
-  change: { version: number; fields: ItemFields },
-  now: number,
+  asked: { version: number; fields: ItemFields },
 ): Promise<void> {
+  const { trx } = change;
   const { setup } = course;
-  const { fields, version } = change;
+  const { fields, version } = asked;
   if (fields.categoryId !== null && !setup.gradebook.categories.some(({ id }) => id === fields.categoryId))
     throw wrongField('fields.categoryId', 'This category is not there any more; choose another.');
   const columns = {
@@ -98,7 +99,7 @@ export async function saveItem(
         ...columns,
       })
       .execute();
-    await recordItem(trx, course, itemId, 'item.made', null, now);
+    await recordItem(change, course, itemId, 'item.made', null);
     return;
   }
   await refuseBelow(trx, before, fields);
@@ -110,7 +111,7 @@ export async function saveItem(
       );
     if (fields.dueAt !== before.due_at)
       throw wrongField('fields.dueAt', 'The forum has due dates of its own; change them in the plan.');
-    await saveOfForum(trx, course, before.forum_id, fields, now);
+    await saveOfForum(change, course, before.forum_id, fields);
   }
   await trx
     .updateTable('item')
@@ -121,17 +122,17 @@ export async function saveItem(
     })
     .where('id', '=', itemId)
     .execute();
-  await recordItem(trx, course, itemId, 'item.saved', before, now);
+  await recordItem(change, course, itemId, 'item.saved', before);
 }
 
 /** Takes away an item made by hand, or brings it back; its scores are kept with it. */
 export async function setItemRemoved(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   itemId: string,
   removed: boolean,
-  now: number,
 ): Promise<void> {
+  const { trx, now } = change;
   const before = await itemRow(trx, course, itemId);
   if (before.forum_id !== null)
     throw new Problem(
@@ -145,5 +146,5 @@ export async function setItemRemoved(
     .set({ removed_at: removed ? now : null, version: before.version + 1 })
     .where('id', '=', itemId)
     .execute();
-  await recordItem(trx, course, itemId, removed ? 'item.removed' : 'item.broughtBack', before, now);
+  await recordItem(change, course, itemId, removed ? 'item.removed' : 'item.broughtBack', before);
 }

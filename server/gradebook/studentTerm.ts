@@ -1,3 +1,4 @@
+import type { Change } from '../course/change/changeCourse';
 import type { StudentTerm, TermForum } from '../../contract/studentTerm';
 import { accessTo } from '../../core/access/accessTo';
 import type { ResolvedTerms } from '../../core/terms/resolveTerms';
@@ -10,8 +11,7 @@ import { isMissed, missesInARow } from '../../core/participation/missesInARow';
 import { participationOf } from '../../core/participation/participationOf';
 import { isPeerReply } from '../../core/participation/peerReply';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db, Trx } from '../db/open';
+import type { Db } from '../db/open';
 import { courseData } from '../course/facts/courseData';
 import { loadAnswersTo } from '../course/posts/loadPosts';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
@@ -160,12 +160,12 @@ export async function studentTerm(
 
 /** Writes what staff note about a student; a change of somebody else's in between is told. */
 export async function saveNote(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   studentId: string,
   { version, text }: { version: number; text: string },
-  now: number,
 ): Promise<StudentTerm['note']> {
+  const { trx, now } = change;
   if (!course.setup.students.has(studentId) || !worksWith(course, studentId)) throw notFound();
   const before = await noteOf(trx, course, studentId);
   if (before.text === text) return before;
@@ -177,14 +177,6 @@ export async function saveNote(
     .values({ course_id: course.setup.id, person_id: studentId, ...row })
     .onConflict((oc) => oc.columns(['course_id', 'person_id']).doUpdateSet(row))
     .execute();
-  await keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    what: 'note.saved',
-    subject: `note:${studentId}`,
-    before: before.text,
-    after: text,
-  });
+  await change.record('note.saved', { of: 'note', id: studentId }, { before: before.text, after: text });
   return noteOf(trx, course, studentId);
 }

@@ -108,10 +108,6 @@ export function serving(app: Express, deps: Deps): Serve {
       const answer: unknown = await handler(call);
       // What a handler has sent itself is not sent again.
       if (!res.headersSent) res.json(answer);
-      const { course, forum } = req.params;
-      if (endpoint.method === 'get' || typeof course !== 'string') return;
-      deps.live.scored(course);
-      if (typeof forum === 'string') deps.live.wrote(course, forum);
     });
   };
 }

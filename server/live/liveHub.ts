@@ -1,7 +1,7 @@
-import { sql } from 'kysely';
 import type { Logger } from 'pino';
 import type { LiveEvent } from '../../contract/live';
 import type { Clock } from '../clock/clock';
+import type { Changed, TouchedScore } from '../course/change/changed';
 import type { CourseCache, CourseSetup } from '../course/setup/courseCache';
 import { personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
@@ -10,19 +10,40 @@ import { EventIds } from './eventIds';
 import type { Live, Stream } from '../feature/live';
 import { outlookOf, type Outlook } from './whatOneGets';
 import { whomPostsConcern } from './whomPostsConcern';
-import { touchedScore, whomScoresConcern, type TouchedScore } from './whomScoresConcern';
+import { whomScoresConcern } from './whomScoresConcern';
 
-/** What happened, before it is decided who is told. */
-type Happened =
-  | {
-      readonly kind: 'posts';
-      readonly forumId: string;
-      readonly posts: readonly string[];
-      readonly since: number;
+/** What happened in a course within a moment, before it is decided who is told. */
+interface Happened {
+  /** The posts that changed, by forum, and the moment before the first of these changes, UTC ms. */
+  readonly posts: ReadonlyMap<string, { readonly ids: ReadonlySet<string>; readonly since: number }>;
+  readonly scores: readonly TouchedScore[];
+  /** Those to whom the course is something else than before. */
+  readonly people: ReadonlySet<string>;
+}
+
+/** What is gathered of a course until it is told. */
+class Gathered implements Happened {
+  readonly posts = new Map<string, { readonly ids: Set<string>; since: number }>();
+  readonly #scores = new Map<string, TouchedScore>();
+  readonly people = new Set<string>();
+  /** Its settings, roster or dates were changed: whom that concerns is found out. */
+  setup = false;
+
+  get scores(): readonly TouchedScore[] {
+    return [...this.#scores.values()];
+  }
+
+  add({ at, posts, scores, people }: Changed): void {
+    for (const [forumId, ids] of posts) {
+      const known = this.posts.get(forumId) ?? { ids: new Set(), since: at - 1 };
+      this.posts.set(forumId, known);
+      known.since = Math.min(known.since, at - 1);
+      for (const id of ids) known.ids.add(id);
     }
-  | { readonly kind: 'scores'; readonly scores: readonly TouchedScore[] }
-  /** Something changed what the course is to some or all of its members; null: whoever finds that it did. */
-  | { readonly kind: 'course'; readonly people: readonly string[] | null };
+    for (const score of scores) this.#scores.set(`${score.itemId} ${score.studentId}`, score);
+    for (const each of people) this.people.add(each);
+  }
+}
 
 interface Entry {
   readonly number: number;
@@ -55,29 +76,24 @@ interface HubParts {
 }
 
 /**
- * Tells every browser what changes, as it changes. Whoever writes says only that they wrote; what it was is read from the data, and who
- * is told is decided for every event and every person at the moment of telling, also when a stream is resumed.
+ * Tells every browser what changes, as it changes. Every change of a course says what it came to; what comes within a moment is told
+ * together, and who is told is decided for every person at the moment of telling, also when a stream is resumed.
  */
 export class LiveHub implements Live {
   readonly #ids = new EventIds();
   readonly #streams = new Map<string, Set<Stream>>();
-  /** The last change of each forum that was told, by course. */
-  readonly #told = new Map<string, Map<string, number>>();
-  readonly #toldAt = new Map<string, number>();
-  /** The last entry of the course record that was told of, by course. */
-  readonly #toldRecord = new Map<string, number>();
-  readonly #watchedSince = new Map<string, number>();
   readonly #outlooks = new Map<string, Outlook>();
   readonly #setups = new Map<string, CourseSetup>();
   readonly #log: Entry[] = [];
   #number = 0;
-  readonly #pending = new Set<string>();
+  /** By course. */
+  readonly #pending = new Map<string, Gathered>();
   #gathering: NodeJS.Timeout | null = null;
   #work: Promise<unknown> = Promise.resolve();
   readonly #timers: NodeJS.Timeout[];
 
   constructor(private readonly parts: HubParts) {
-    parts.courses.listen((courseId) => this.#later(`course ${courseId}`));
+    parts.courses.listen((courseId) => void (this.#gather(courseId).setup = true));
     this.#timers = [
       setInterval(() => void this.#queue(() => this.#beat()), HEARTBEAT),
       setInterval(() => void this.#queue(() => this.tick()), TICK),
@@ -85,17 +101,8 @@ export class LiveHub implements Live {
     for (const timer of this.#timers) timer.unref();
   }
 
-  wrote(courseId: string, forumId: string): void {
-    this.#later(`forum ${courseId} ${forumId}`);
-  }
-
-  scored(courseId: string): void {
-    this.#later(`scores ${courseId}`);
-  }
-
-  concerns(courseId: string, people: readonly string[]): void {
-    void this.#queue(() => this.#tell(courseId, { kind: 'course', people }));
-    this.parts.mail();
+  changed(courseId: string, what: Changed): void {
+    this.#gather(courseId).add(what);
   }
 
   clockMoved(): void {
@@ -105,6 +112,8 @@ export class LiveHub implements Live {
 
   async open(stream: Stream, last: string | null): Promise<void> {
     const { personId } = stream;
+    // What happened before anybody listened is told to nobody.
+    if (this.#streams.size === 0) await this.settled();
     const all = this.#streams.get(personId) ?? new Set();
     this.#streams.set(personId, all);
     if (all.size >= STREAMS) this.close([...all][0]!);
@@ -121,8 +130,8 @@ export class LiveHub implements Live {
       stream.write(`id: ${this.#ids.of(this.#number, personId)}\nevent: open\ndata: {}\n\n`);
       for (const entry of this.#log.filter(({ number }) => number > from))
         await this.#queue(async () => {
-          const event = await (await this.#decide(entry))(personId);
-          if (event !== null) this.#send(stream, event, entry.number);
+          const decide = await this.#decide(entry);
+          this.#sendAll(stream, await decide(personId), entry.number);
         });
     }
   }
@@ -175,27 +184,24 @@ export class LiveHub implements Live {
         // A warning that something is due leaves access as it is, and is told all the same.
         if (setup && (await this.#look(setup, personId))) changed.push(personId);
       }
-      await this.#tell(courseId, { kind: 'course', people: people.filter((id) => this.#streams.has(id)) });
+      const listening = new Set(people.filter((id) => this.#streams.has(id)));
+      await this.#tell(courseId, { posts: new Map(), scores: [], people: listening });
       if (changed.length > 0) this.parts.mail();
     }
   }
 
-  #later(what: string): void {
-    this.#pending.add(what);
+  #gather(courseId: string): Gathered {
+    const gathered = this.#pending.get(courseId) ?? new Gathered();
+    this.#pending.set(courseId, gathered);
     this.#gathering ??= setTimeout(() => this.#flush(), GATHER);
+    return gathered;
   }
 
   #flush(): void {
     this.#gathering = null;
     const all = [...this.#pending];
     this.#pending.clear();
-    for (const what of all) {
-      const [kind, courseId, forumId] = what.split(' ') as [string, string, string];
-      void this.#queue(() => {
-        if (kind === 'forum') return this.#forumChanged(courseId, forumId);
-        return kind === 'scores' ? this.#scoresChanged(courseId) : this.#courseChanged(courseId);
-      });
-    }
+    for (const [courseId, gathered] of all) void this.#queue(() => this.#happened(courseId, gathered));
   }
 
   /** One thing after the other, in the order it happened. */
@@ -207,65 +213,18 @@ export class LiveHub implements Live {
     return done;
   }
 
-  async #forumChanged(courseId: string, forumId: string): Promise<void> {
-    const told = this.#told.get(courseId);
-    const { db, clock } = this.parts;
+  async #happened(courseId: string, gathered: Gathered): Promise<void> {
     this.parts.mail();
-    // Nobody listens yet.
-    if (!told) return;
-    const last = told.get(forumId) ?? 0;
-    const rows = await db
-      .selectFrom('post_change')
-      .select(['post_id', 'n'])
-      .where('forum_id', '=', forumId)
-      .where('n', '>', last)
-      .orderBy('n')
-      .execute();
-    if (rows.length === 0) return;
-    const now = clock.now();
-    // One millisecond earlier than what was told last: what happened within it may have come after.
-    const since = (this.#toldAt.get(forumId) ?? this.#watchedSince.get(courseId) ?? now) - 1;
-    told.set(forumId, rows.at(-1)!.n);
-    this.#toldAt.set(forumId, now);
-    await this.#tell(courseId, { kind: 'posts', forumId, posts: rows.map(({ post_id }) => post_id), since });
+    if (gathered.setup) for (const id of await this.#setupChanged(courseId)) gathered.people.add(id);
+    const { posts, scores, people } = gathered;
+    if (posts.size + scores.length + people.size > 0) await this.#tell(courseId, { posts, scores, people });
   }
 
-  /** The number of the last entry of the record, of whatever course. */
-  async #newestRecord(): Promise<number> {
-    const { newest } = await this.parts.db
-      .selectFrom('record')
-      .select((eb) => eb.fn.max('id').as('newest'))
-      .executeTakeFirstOrThrow();
-    return newest ?? 0;
-  }
-
-  async #scoresChanged(courseId: string): Promise<void> {
-    const last = this.#toldRecord.get(courseId);
-    // Nobody listens yet.
-    if (last === undefined) return;
-    const newest = await this.#newestRecord();
-    this.#toldRecord.set(courseId, newest);
-    const rows = await this.parts.db
-      .selectFrom('record')
-      .select('subject')
-      .where('id', '>', last)
-      .where('id', '<=', newest)
-      // The plus keeps SQLite from going through everything that ever happened in the course.
-      .where(sql`+course_id`, '=', courseId)
-      .where('subject', 'like', 'score:%')
-      .orderBy('id')
-      .execute();
-    if (rows.length === 0) return;
-    await this.#tell(courseId, {
-      kind: 'scores',
-      scores: rows.map(({ subject }) => touchedScore(subject)),
-    });
-  }
-
-  async #courseChanged(courseId: string): Promise<void> {
+  /** What other dates there are is written down; answers those who listen and to whom the course is something else now. */
+  async #setupChanged(courseId: string): Promise<string[]> {
     const { db, clock, courses } = this.parts;
     const setup = await courses.get(db, courseId);
-    if (!setup) return;
+    if (!setup) return [];
     await keepDates(db, setup, this.#setups.get(courseId) ?? null, clock.now());
     this.#setups.set(courseId, setup);
     this.parts.mail();
@@ -275,7 +234,7 @@ export class LiveHub implements Live {
         if (await this.#look(setup, personId)) changed.push(personId);
         await new Promise((resolve) => setImmediate(resolve));
       }
-    if (changed.length > 0) await this.#tell(courseId, { kind: 'course', people: changed });
+    return changed;
   }
 
   /** Takes note of what the course is to somebody now; whether it is something else than before. */
@@ -305,20 +264,7 @@ export class LiveHub implements Live {
   }
 
   async #watch(setup: CourseSetup, personId: string): Promise<void> {
-    if (!this.#told.has(setup.id)) {
-      const rows = await this.parts.db
-        .selectFrom('post_change')
-        .innerJoin('forum', 'forum.id', 'post_change.forum_id')
-        .select('post_change.forum_id')
-        .select((eb) => eb.fn.max('post_change.n').as('n'))
-        .where('forum.course_id', '=', setup.id)
-        .groupBy('post_change.forum_id')
-        .execute();
-      this.#told.set(setup.id, new Map(rows.map(({ forum_id, n }) => [forum_id, n])));
-      this.#toldRecord.set(setup.id, await this.#newestRecord());
-      this.#setups.set(setup.id, setup);
-      this.#watchedSince.set(setup.id, this.parts.clock.now());
-    }
+    if (!this.#setups.has(setup.id)) this.#setups.set(setup.id, setup);
     await this.#look(setup, personId);
   }
 
@@ -332,35 +278,46 @@ export class LiveHub implements Live {
     for (const [personId, streams] of this.#streams) {
       // Whoever waits for an answer is not kept waiting by many who listen.
       if (++told % AT_ONCE === 0) await new Promise((resolve) => setImmediate(resolve));
-      const event = await decide(personId);
-      if (event !== null) for (const stream of streams) this.#send(stream, event, entry.number);
+      const events = await decide(personId);
+      for (const stream of streams) this.#sendAll(stream, events, entry.number);
     }
   }
 
-  /** What somebody is told of an entry at this moment; null for nothing. */
-  async #decide({ courseId, happened }: Entry): Promise<(personId: string) => Promise<LiveEvent | null>> {
+  /** What somebody is told of an entry at this moment. */
+  async #decide({ courseId, happened }: Entry): Promise<(personId: string) => Promise<LiveEvent[]>> {
     const { db, clock, courses } = this.parts;
     const setup = await courses.get(db, courseId);
-    if (!setup) return () => Promise.resolve(null);
-    if (happened.kind === 'posts') {
-      const { forumId, posts, since } = happened;
-      const decide = await whomPostsConcern(db, setup, forumId, posts, since, clock.now());
-      const spread = Math.min(LONGEST_SPREAD, SPREAD_EACH * this.#streams.size);
-      return async (personId) => {
+    if (!setup) return () => Promise.resolve([]);
+    const spread = Math.min(LONGEST_SPREAD, SPREAD_EACH * this.#streams.size);
+    const now = clock.now();
+    const ofPosts = await Promise.all(
+      [...happened.posts].map(([forumId, { ids, since }]) =>
+        whomPostsConcern(db, setup, forumId, [...ids], since, now),
+      ),
+    );
+    const ofScores = whomScoresConcern(setup, happened.scores);
+    return async (personId) => {
+      const events: LiveEvent[] = [];
+      for (const decide of ofPosts) {
         const event = await decide(personId);
-        return event && { ...event, spread };
-      };
-    }
-    if (happened.kind === 'scores') {
-      const decide = whomScoresConcern(setup, happened.scores);
-      return (personId) => Promise.resolve(decide(personId));
-    }
-    return (personId) =>
-      Promise.resolve(
-        setup.members.has(personId) && happened.people?.includes(personId)
-          ? { kind: 'course', course: courseId }
-          : null,
-      );
+        if (event !== null) events.push({ ...event, spread });
+      }
+      // To whom the course is something else, everything in it but posts is asked for anew: its scores too.
+      if (setup.members.has(personId) && happened.people.has(personId))
+        events.push({ kind: 'course', course: courseId });
+      else {
+        const event = ofScores(personId);
+        if (event !== null) events.push(event);
+      }
+      return events;
+    };
+  }
+
+  /** Only the last of several carries the name of the entry: a stream that breaks between them begins with the first again. */
+  #sendAll(stream: Stream, events: readonly LiveEvent[], number: number): void {
+    for (const event of events.slice(0, -1)) stream.write(`data: ${JSON.stringify(event)}\n\n`);
+    const last = events.at(-1);
+    if (last !== undefined) this.#send(stream, last, number);
   }
 
   #send(stream: Stream, event: LiveEvent, number: number): void {

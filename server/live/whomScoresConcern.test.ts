@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { FEW_ROWS } from '../../contract/gradebook';
 import { loadCourse, type CourseSetup, type Member } from '../course/setup/courseCache';
 import { withForum } from '../testing/testServer';
-import { touchedScore, whomScoresConcern } from './whomScoresConcern';
+import { whomScoresConcern } from './whomScoresConcern';
 
 describe('whom a score that changed is told to', () => {
   let c: Awaited<ReturnType<typeof withForum>>;
@@ -17,10 +17,6 @@ describe('whom a score that changed is told to', () => {
   const withMember = (id: string, change: Partial<Member>): CourseSetup => ({
     ...setup,
     members: new Map([...setup.members, [id, { ...setup.members.get(id)!, ...change }]]),
-  });
-
-  it('is read from the course record', () => {
-    expect(touchedScore('score:item-1:ines')).toEqual({ itemId: 'item-1', studentId: 'ines' });
   });
 
   it('are staff: not students, not who left, not who was never here', () => {

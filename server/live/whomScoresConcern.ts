@@ -1,19 +1,8 @@
 import { FEW_ROWS } from '../../contract/gradebook';
 import type { LiveEvent } from '../../contract/live';
+import type { TouchedScore } from '../course/change/changed';
 import type { CourseSetup } from '../course/setup/courseCache';
 import { personOf, worksWith } from '../course/setup/inCourse';
-
-/** A score something happened to. */
-export interface TouchedScore {
-  readonly itemId: string;
-  readonly studentId: string;
-}
-
-/** Reads which score an entry of the course record is about. */
-export function touchedScore(subject: string): TouchedScore {
-  const [, itemId = '', studentId = ''] = subject.split(':');
-  return { itemId, studentId };
-}
 
 /**
  * Decides whom scores that changed are told to: staff, of the students they work with. Whose they are is not said where a forum hides

@@ -26,9 +26,6 @@ export function noticeRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(contract.send, async ({ course, params, body, now }) => {
-    const { sent, readers } = await sendTo(db, course, params.forum, body, now);
-    // Whoever may not read it yet hears nothing, not even that something came.
-    deps.live.concerns(course.setup.id, readers);
-    return { sent };
+    return { sent: await sendTo(deps, course, params.forum, body, now) };
   });
 }

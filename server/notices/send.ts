@@ -1,3 +1,4 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { BodyOf } from '../../contract/endpoint';
 import type { send as endpoint } from '../../contract/notices';
 import { accessTo } from '../../core/access/accessTo';
@@ -14,22 +15,23 @@ import { Problem, wrongField } from '../refusals/problem';
  * approval that is to come, keeps it from somebody is told to staff only: a student would learn from it what others have written;
  * theirs is told as soon as it may be. (rules §4)
  *
- * @returns to how many people, and who of them may read it now
+ * @returns to how many people
  */
 export function sendTo(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   { id, postId, to, line }: BodyOf<typeof endpoint>,
   now: number,
-): Promise<{ sent: number; readers: string[] }> {
+): Promise<number> {
   const { setup, person } = course;
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const known = await trx.selectFrom('sending').select(['sent_by']).where('id', '=', id).executeTakeFirst();
     if (known && known.sent_by !== person.id)
       throw new Problem(409, 'idTaken', 'This id belongs to something else; send it with a new id.');
-    if (known) return { sent: to.length, readers: [] };
+    if (known) return to.length;
     const target = postId === null ? null : readablePost(opened, postId);
     if (target?.place.removed)
       throw wrongField('postId', 'This post is removed; put it back before you send it.');
@@ -81,7 +83,9 @@ export function sendTo(
       .insertInto('sending_to')
       .values(people.map((each) => ({ person_id: each, sending_id: id })))
       .execute();
-    return { sent: people.length, readers };
+    // Whoever may not read it yet hears nothing, not even that something came.
+    change.concerns(readers);
+    return people.length;
   });
 }
 

@@ -1,5 +1,5 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
 import type { Deps } from '../feature/deps';
 import { wrongField } from '../refusals/problem';
 import { forumRow, recordedState } from '../course/forums/forumRow';
@@ -45,7 +45,8 @@ export async function orderForums(deps: Deps, course: InCourse, order: Order, no
     if (unitId !== null && !units.has(unitId)) throw wrongField('forums', 'Choose units of this course.');
   if (order.pinned.some((id) => !setup.forums.has(id)))
     throw wrongField('pinned', 'Choose forums of this course.');
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     for (const [position, id] of order.units.entries())
       await trx.updateTable('unit').set({ position }).where('id', '=', id).execute();
     for (const [position, { id, unitId }] of order.forums.entries()) {
@@ -59,16 +60,8 @@ export async function orderForums(deps: Deps, course: InCourse, order: Order, no
         .where('id', '=', id)
         .execute();
       if (moves || row.pinned !== pinned)
-        await recordForum(trx, course, id, 'forum.arranged', recordedState(row), now);
+        await recordForum(change, course, id, 'forum.arranged', recordedState(row));
     }
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'plan.arranged',
-      subject: 'plan',
-      after: order,
-    });
+    await change.record('plan.arranged', { of: 'plan' }, { after: order });
   });
-  deps.courses.forget(setup.id);
 }

@@ -1,3 +1,4 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type * as contract from '../../contract/plan';
 import type { InCourse } from '../course/setup/inCourse';
@@ -57,7 +58,8 @@ export async function setForumsRemoved(
   const { setup } = course;
   const together = new Set(forums.map(({ id }) => id));
   const versions: Record<string, number> = {};
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     for (const { id, version } of forums) {
       const row = await trx
         .selectFrom('forum')
@@ -89,9 +91,8 @@ export async function setForumsRemoved(
         .where('id', '=', id)
         .execute();
       const what = removed ? 'forum.removed' : 'forum.restored';
-      await recordForum(trx, course, id, what, recordedState(row), now);
+      await recordForum(change, course, id, what, recordedState(row));
     }
   });
-  deps.courses.forget(setup.id);
   return versions;
 }

@@ -1,3 +1,4 @@
+import { changeCourse, type Change } from '../course/change/changeCourse';
 import type { CourseSettings, CourseSettingsView } from '../../contract/courseSettings';
 import { keepWallClock, mapDates } from '../../core/plan/mapDates';
 import type { ForumRules } from '../../contract/forumSettings';
@@ -10,7 +11,6 @@ import { recordForum } from '../course/forums/recordForum';
 import { categoriesOf, unitsOf } from '../course/setup/courseLists';
 import { termOf } from '../course/setup/term';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
 
 const dayOf = (at: number, zone: string) => toWallClock(at, zone).slice(0, 10);
 
@@ -56,7 +56,8 @@ export async function settingsView(db: Db | Trx, courseId: string): Promise<Cour
 }
 
 /** Every date of the course as it reads on the clocks of another zone. (rules §1) */
-async function moveToZone(trx: Trx, course: InCourse, from: string, to: string, now: number): Promise<void> {
+async function moveToZone(change: Change, course: InCourse, from: string, to: string): Promise<void> {
+  const { trx } = change;
   const courseId = course.setup.id;
   const forums = await trx.selectFrom('forum').selectAll().where('course_id', '=', courseId).execute();
   for (const forum of forums) {
@@ -66,7 +67,7 @@ async function moveToZone(trx: Trx, course: InCourse, from: string, to: string, 
       .set({ rules: JSON.stringify(rules), version: forum.version + 1 })
       .where('id', '=', forum.id)
       .execute();
-    await recordForum(trx, course, forum.id, 'forum.zone', recordedState(forum), now);
+    await recordForum(change, course, forum.id, 'forum.zone', recordedState(forum));
   }
 }
 
@@ -112,17 +113,18 @@ async function saveList(
 export async function saveSettings(
   deps: Deps,
   course: InCourse,
-  change: { version: number; settings: CourseSettings; keepWallClock: boolean },
+  asked: { version: number; settings: CourseSettings; keepWallClock: boolean },
   now: number,
 ): Promise<CourseSettingsView> {
   const { setup } = course;
-  const { settings } = change;
-  const saved = await deps.db.transaction().execute(async (trx) => {
+  const { settings } = asked;
+  const saved = await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const before = await settingsView(trx, setup.id);
-    if (before.version !== change.version)
+    if (before.version !== asked.version)
       throw conflict('Someone else has changed these settings since you opened them.', before);
-    if (settings.zone !== before.settings.zone && change.keepWallClock)
-      await moveToZone(trx, course, before.settings.zone, settings.zone, now);
+    if (settings.zone !== before.settings.zone && asked.keepWallClock)
+      await moveToZone(change, course, before.settings.zone, settings.zone);
     await saveList(trx, 'unit', setup.id, settings.units, () => ({}), before.used.units);
     await saveList(
       trx,
@@ -153,17 +155,8 @@ export async function saveSettings(
       .where('id', '=', setup.id)
       .execute();
     const after = await settingsView(trx, setup.id);
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'course.saved',
-      subject: 'course',
-      before: before.settings,
-      after: after.settings,
-    });
+    await change.record('course.saved', { of: 'course' }, { before: before.settings, after: after.settings });
     return after;
   });
-  deps.courses.forget(setup.id);
   return saved;
 }

@@ -1,5 +1,5 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
 import type { Deps } from '../feature/deps';
 import { forumRow } from '../course/forums/forumRow';
 
@@ -12,7 +12,8 @@ export async function dismissFinding(
 ): Promise<void> {
   const { setup, person } = course;
   const { forumId, code, facts, reason } = finding;
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     await forumRow(trx, setup.id, forumId);
     await trx
       .deleteFrom('dismissal')
@@ -26,13 +27,10 @@ export async function dismissFinding(
         .insertInto('dismissal')
         .values({ course_id: setup.id, forum_id: forumId, code, facts, reason, by: person.id, at: now })
         .execute();
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: person.id,
-      what: reason === null ? 'finding.takenUp' : 'finding.dismissed',
-      subject: `forum:${forumId}:${code}`,
-      why: reason,
-    });
+    await change.record(
+      reason === null ? 'finding.takenUp' : 'finding.dismissed',
+      { of: 'finding', forumId, code },
+      { why: reason },
+    );
   });
 }

@@ -1,4 +1,4 @@
-import type { Trx } from '../db/open';
+import type { Change } from '../course/change/changeCourse';
 import type { ForumSettings } from '../../contract/forumSettings';
 import type { InCourse } from '../course/setup/inCourse';
 import { feedFrom, ownColumn } from '../gradebook/linkItem';
@@ -9,12 +9,12 @@ import { wrongField } from '../refusals/problem';
  * before, which keeps its own and to which points are scaled. At most one forum feeds an item. (rules §7)
  */
 export async function feedItem(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
   settings: ForumSettings,
-  now: number,
 ): Promise<void> {
+  const { trx } = change;
   const { evaluation, display } = settings.rules;
   if (evaluation === null || evaluation.maximum === 0) return;
   const { maximum } = evaluation;
@@ -29,7 +29,7 @@ export async function feedItem(
       .executeTakeFirst();
     if (!chosen)
       throw wrongField('itemId', 'Choose a gradebook item of this course that no other forum feeds.');
-    await feedFrom(trx, course, wanted, { forumId, maximum, display, field: 'itemId' }, now);
+    await feedFrom(change, course, wanted, { forumId, maximum, display, field: 'itemId' });
     return;
   }
   if (!feeds) {

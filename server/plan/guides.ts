@@ -1,3 +1,4 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { isDeepStrictEqual } from 'node:util';
 import type { BodyOf } from '../../contract/endpoint';
 import type { ForumRules as Rules } from '../../contract/forumSettings';
@@ -94,7 +95,8 @@ export async function saveGuide(
   now: number,
 ): Promise<void> {
   const { guide, version, forCourse, forums } = body;
-  const moved = await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const before = await rowOf(trx, course, guideId);
     if ((before?.version ?? 0) !== version)
       throw conflict(
@@ -116,26 +118,27 @@ export async function saveGuide(
       .values({ id: guideId, owner_id: course.person.id, removed_at: null, ...columns })
       .onConflict((oc) => oc.column('id').doUpdateSet(columns))
       .execute();
-    const concerned: string[] = [];
     for (const forum of forums) {
       if (!course.setup.forums.has(forum.id) || partsBy(course, forum.id, guideId).length === 0)
         throw wrongField('forums', 'Choose forums that use it. Reload to see which do.');
       const { settings } = await forumForEdit(trx, course.setup.id, forum.id);
       const evaluation = evaluationWith(settings.rules.evaluation!, guideId, guide) as Rules['evaluation'];
       const next = { ...settings, rules: { ...settings.rules, evaluation } };
-      const change = { version: forum.version, settings: next, publish: false, confirmed: true };
-      const written = await writeForum(trx, course, forum.id, { ...change, scores: forum.scores }, now);
-      concerned.push(...written.moved);
+      const asked = { version: forum.version, settings: next, publish: false, confirmed: true };
+      await writeForum(change, course, forum.id, { ...asked, scores: forum.scores });
     }
-    return concerned;
   });
-  if (forums.length > 0) deps.courses.forget(course.setup.id);
-  if (moved.length > 0) deps.live.concerns(course.setup.id, moved);
 }
 
 /** Throws a guide away; forums keep what they took from it. */
-export async function dropGuide(db: Db, course: InCourse, guideId: string, now: number): Promise<void> {
-  await db.transaction().execute(async (trx) => {
+export async function dropGuide(
+  deps: Keeping,
+  course: InCourse,
+  guideId: string,
+  now: number,
+): Promise<void> {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     if ((await rowOf(trx, course, guideId)) === null) throw notFound();
     await trx.updateTable('guide').set({ removed_at: now }).where('id', '=', guideId).execute();
   });

@@ -1,3 +1,4 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import { forumSettings, forumOf, type ForumRules, type ForumSettings } from '../../contract/forumSettings';
 import { sealChanges } from '../../core/access/sealChanges';
@@ -19,18 +20,18 @@ interface Change {
   readonly lookUntil?: number;
 }
 
-function withDates(settings: ForumSettings, change: Change): ForumSettings {
+function withDates(settings: ForumSettings, asked: Change): ForumSettings {
   const { seal, evaluation } = settings.rules;
-  const looks = evaluation?.lookAgain?.until != null && change.lookUntil !== undefined;
-  const lifts = seal !== null && typeof seal.lift === 'object' && change.sealLiftsAt !== null;
+  const looks = evaluation?.lookAgain?.until != null && asked.lookUntil !== undefined;
+  const lifts = seal !== null && typeof seal.lift === 'object' && asked.sealLiftsAt !== null;
   const next = {
     ...settings,
     rules: {
       ...settings.rules,
-      schedule: change.schedule,
-      ownTerms: change.ownTerms,
-      seal: lifts ? { ...seal, lift: { at: change.sealLiftsAt! } } : seal,
-      evaluation: looks ? { ...evaluation, lookAgain: { until: change.lookUntil! } } : evaluation,
+      schedule: asked.schedule,
+      ownTerms: asked.ownTerms,
+      seal: lifts ? { ...seal, lift: { at: asked.sealLiftsAt! } } : seal,
+      evaluation: looks ? { ...evaluation, lookAgain: { until: asked.lookUntil! } } : evaluation,
     },
   };
   const parsed = forumSettings.safeParse(next);
@@ -75,16 +76,17 @@ export async function moveDates(
 ): Promise<Record<string, number>> {
   const { setup } = course;
   const versions: Record<string, number> = {};
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const changed: { id: string; settings: ForumSettings }[] = [];
-    for (const change of order.changes) {
-      const row = await forumRow(trx, setup.id, change.forumId);
-      if (row.version !== change.version)
+    for (const asked of order.changes) {
+      const row = await forumRow(trx, setup.id, asked.forumId);
+      if (row.version !== asked.version)
         throw conflict(
           `Someone else has changed “${row.title}” meanwhile; nothing was moved. Look at it, then move again.`,
           await forumForEdit(trx, setup.id, row.id),
         );
-      const settings = withDates(settingsOf(row, null), change);
+      const settings = withDates(settingsOf(row, null), asked);
       refuseStrangeReferences(setup, row.id, settings);
       refuseErrors(setup, row.id, settings, row.status === 'published');
       changed.push({ id: row.id, settings });
@@ -98,9 +100,8 @@ export async function moveDates(
         .where('id', '=', id)
         .execute();
       versions[id] = row.version + 1;
-      await recordForum(trx, course, id, `forum.${order.what}`, recordedState(row), now);
+      await recordForum(change, course, id, `forum.${order.what}`, recordedState(row));
     }
   });
-  deps.courses.forget(setup.id);
   return versions;
 }

@@ -152,7 +152,7 @@ export function planRoutes(serve: Serve, deps: Deps): void {
     return DONE;
   });
   serve(guides.dropGuide, async ({ course, params, now }) => {
-    await dropGuide(deps.db, course, params.guide, now);
+    await dropGuide(deps, course, params.guide, now);
     return DONE;
   });
 

@@ -1,4 +1,4 @@
-import type { Trx } from '../db/open';
+import { changeCourse, type Change } from '../course/change/changeCourse';
 import { filesIn } from '../../contract/richText';
 import type { ForumSettings } from '../../contract/forumSettings';
 import type { ForumForEdit } from '../../contract/plan';
@@ -25,46 +25,40 @@ export interface ForumChange {
 }
 
 /** Makes a forum, or changes its settings; the same request sent twice is one change. */
-export async function saveForum(
+export function saveForum(
   deps: Deps,
   course: InCourse,
   forumId: string,
-  change: ForumChange,
+  asked: ForumChange,
   now: number,
 ): Promise<ForumForEdit> {
-  const { saved, moved } = await deps.db
-    .transaction()
-    .execute((trx) => writeForum(trx, course, forumId, change, now));
-  deps.courses.forget(course.setup.id);
-  if (moved.length > 0) deps.live.concerns(course.setup.id, moved);
-  return saved;
+  return changeCourse(deps, course, now, (change) => writeForum(change, course, forumId, asked));
 }
 
-/** Writes a forum's settings within a transaction; answers whose given scores moved with them. */
+/** Writes a forum's settings; given scores move with them as is asked. */
 export async function writeForum(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
-  change: ForumChange,
-  now: number,
-): Promise<{ readonly saved: ForumForEdit; readonly moved: readonly string[] }> {
+  asked: ForumChange,
+): Promise<ForumForEdit> {
+  const { trx, now } = change;
   const { setup } = course;
-  const { settings } = change;
+  const { settings } = asked;
   refuseStrangeReferences(setup, forumId, settings);
   const columns = columnsOf(settings);
-  let moved: string[] = [];
   const before = await trx.selectFrom('forum').selectAll().where('id', '=', forumId).executeTakeFirst();
   if (before && (before.course_id !== setup.id || before.removed_at !== null))
     throw new Problem(409, 'idTaken', 'This id belongs to another forum.');
-  const status = change.publish ? 'published' : (before?.status ?? 'draft');
+  const status = asked.publish ? 'published' : (before?.status ?? 'draft');
   const edited = before ? await forumForEdit(trx, setup.id, forumId) : null;
   const isSame =
     before &&
     before.status === status &&
     (settings.itemId === null || settings.itemId === edited!.settings.itemId) &&
     Object.entries(columns).every(([name, value]) => before[name as keyof typeof before] === value);
-  if (isSame) return { saved: edited!, moved };
-  if ((before?.version ?? 0) !== change.version) {
+  if (isSame) return edited!;
+  if ((before?.version ?? 0) !== asked.version) {
     throw conflict(
       before
         ? 'Someone else has saved this forum since you opened it. Your settings are still here; look at theirs before you save.'
@@ -74,10 +68,10 @@ export async function writeForum(
   }
   refuseErrors(setup, forumId, settings, status === 'published');
   await refuseWhatPostsForbid(trx, edited, settings, now);
-  if (before?.status === 'published' && !change.confirmed)
+  if (before?.status === 'published' && !asked.confirmed)
     await warnOfSeal(trx, setup, forumId, settings, now);
   if (edited && hasOtherRules(edited.settings, settings))
-    moved = await moveScores(trx, course, forumId, settings, change.scores, now);
+    await moveScores(change, course, forumId, settings, asked.scores);
   await refuseBelowGiven(trx, forumId, settings);
   if (before) {
     await trx
@@ -110,17 +104,16 @@ export async function writeForum(
     ...settings.rules.questions.flatMap(({ text }) => filesIn(text)),
   ]);
   await attachFiles(trx, course, [...files], { forumId, postId: null });
-  await feedItem(trx, course, forumId, settings, now);
+  await feedItem(change, course, forumId, settings);
   await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
   await recordForum(
-    trx,
+    change,
     course,
     forumId,
     before ? 'forum.saved' : 'forum.made',
     before ? recordedState(before) : null,
-    now,
   );
-  return { saved: await forumForEdit(trx, setup.id, forumId), moved };
+  return forumForEdit(trx, setup.id, forumId);
 }
 
 /** Whether anything changed that scores are worked out from. */
@@ -130,21 +123,21 @@ function hasOtherRules(before: ForumSettings, after: ForumSettings): boolean {
   return after.rules.evaluation !== null && rules(before) !== rules(after);
 }
 
-/** Gives anew what the changed rules move, or leaves it; where it is not said which, asks first. Answers whose scores moved. */
+/** Gives anew what the changed rules move, or leaves it; where it is not said which, asks first. */
 async function moveScores(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   forumId: string,
   settings: ForumSettings,
   scores: ForumChange['scores'],
-  now: number,
-): Promise<string[]> {
-  if (scores?.give === 'stay') return [];
+): Promise<void> {
+  const { trx, now } = change;
+  if (scores?.give === 'stay') return;
   const moves = await movesOf(trx, course, forumId, settings, now);
-  if (scores !== undefined) return giveAnew(trx, course, forumId, settings, moves, scores.overrides, now);
+  if (scores !== undefined) return giveAnew(change, course, forumId, settings, moves, scores.overrides);
   const given = moves.filter(({ move }) => move.stands === 'given');
   const count = (overridesToo: boolean) => given.filter(({ move }) => isGivenAnew(move, overridesToo)).length;
-  if (count(true) === 0) return [];
+  if (count(true) === 0) return;
   throw new Problem(
     409,
     'scoresMove',
@@ -159,17 +152,18 @@ export async function setForumStatus(
   deps: Deps,
   course: InCourse,
   forumId: string,
-  change: { version: number; to: 'published' | 'draft' | 'frozen' | 'unfrozen' },
+  asked: { version: number; to: 'published' | 'draft' | 'frozen' | 'unfrozen' },
   now: number,
 ): Promise<ForumForEdit> {
   const { setup } = course;
-  const saved = await deps.db.transaction().execute(async (trx) => {
+  const saved = await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const before = await forumRow(trx, setup.id, forumId);
     const edited = await forumForEdit(trx, setup.id, forumId);
-    if (before.version !== change.version)
+    if (before.version !== asked.version)
       throw conflict('Someone else has changed this forum since you opened it.', edited);
-    if (change.to === 'published') refuseErrors(setup, forumId, edited.settings, true);
-    if (change.to === 'draft' && edited.posts > 0) {
+    if (asked.to === 'published') refuseErrors(setup, forumId, edited.settings, true);
+    if (asked.to === 'draft' && edited.posts > 0) {
       throw new Problem(
         409,
         'hasPosts',
@@ -177,18 +171,17 @@ export async function setForumStatus(
       );
     }
     const columns =
-      change.to === 'published' || change.to === 'draft'
-        ? { status: change.to }
-        : { frozen: change.to === 'frozen' ? 1 : 0 };
+      asked.to === 'published' || asked.to === 'draft'
+        ? { status: asked.to }
+        : { frozen: asked.to === 'frozen' ? 1 : 0 };
     await trx
       .updateTable('forum')
       .set({ ...columns, version: before.version + 1 })
       .where('id', '=', forumId)
       .execute();
     await postStarter(trx, course, await forumRow(trx, setup.id, forumId), now);
-    await recordForum(trx, course, forumId, `forum.${change.to}`, recordedState(before), now);
+    await recordForum(change, course, forumId, `forum.${asked.to}`, recordedState(before));
     return forumForEdit(trx, setup.id, forumId);
   });
-  deps.courses.forget(setup.id);
   return saved;
 }

@@ -1,6 +1,6 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { GroupPlanView } from '../../contract/roster';
 import type { Kysely } from 'kysely';
-import { keepRecord } from '../course/record/record';
 import type { CourseSetup } from '../course/setup/courseCache';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Database } from '../db/schema';
@@ -77,25 +77,26 @@ export async function saveGroupPlan(
   deps: Deps,
   course: InCourse,
   planId: string,
-  change: { version: number; title: string; groups: Groups; confirmed: boolean },
+  asked: { version: number; title: string; groups: Groups; confirmed: boolean },
   now: number,
 ): Promise<GroupPlanView> {
   const { setup } = course;
-  refuseWrongGroups(setup, change.groups);
-  await deps.db.transaction().execute(async (trx) => {
+  refuseWrongGroups(setup, asked.groups);
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const row = await trx.selectFrom('group_plan').selectAll().where('id', '=', planId).executeTakeFirst();
     if (row && row.course_id !== setup.id)
       throw new Problem(409, 'idTaken', 'This id belongs to another group plan.');
     const before = (await groupPlans(trx, setup)).find(({ id }) => id === planId) ?? null;
-    if ((row?.version ?? 0) !== change.version)
+    if ((row?.version ?? 0) !== asked.version)
       throw conflict('Someone else has changed these groups since you opened them.', before);
     const planGroups = new Set(before?.groups.map(({ id }) => id));
-    for (const { id } of change.groups) {
+    for (const { id } of asked.groups) {
       if (planGroups.has(id)) continue;
       const taken = await trx.selectFrom('group').select('id').where('id', '=', id).executeTakeFirst();
       if (taken) throw new Problem(409, 'idTaken', 'This id belongs to another group; send a new one.');
     }
-    const gone = [...planGroups].filter((id) => !change.groups.some((next) => next.id === id));
+    const gone = [...planGroups].filter((id) => !asked.groups.some((next) => next.id === id));
     for (const id of gone) {
       const written = await trx.selectFrom('post').select('id').where('space_id', '=', id).executeTakeFirst();
       const named = [...setup.forums.values()].some(
@@ -111,9 +112,9 @@ export async function saveGroupPlan(
           `${title} is named by a forum's audience or own terms; change that first.`,
         );
     }
-    if (!change.confirmed) {
+    if (!asked.confirmed) {
       const groupOf = new Map(
-        change.groups.flatMap(({ id, members }) => members.map((m) => [m.id, id] as const)),
+        asked.groups.flatMap(({ id, members }) => members.map((m) => [m.id, id] as const)),
       );
       const moved = new Map(
         [...setup.students.values()].map((student) => {
@@ -130,19 +131,19 @@ export async function saveGroupPlan(
         }),
       );
       const groups = new Map(setup.groups);
-      for (const { id, title } of change.groups) groups.set(id, { id, planId, title });
+      for (const { id, title } of asked.groups) groups.set(id, { id, planId, title });
       await warnOfMove(trx, { ...setup, groups }, moved, now);
     }
     if (row)
       await trx
         .updateTable('group_plan')
-        .set({ title: change.title, version: row.version + 1 })
+        .set({ title: asked.title, version: row.version + 1 })
         .where('id', '=', planId)
         .execute();
     else
       await trx
         .insertInto('group_plan')
-        .values({ id: planId, course_id: setup.id, title: change.title, position: setup.groupPlans.length })
+        .values({ id: planId, course_id: setup.id, title: asked.title, position: setup.groupPlans.length })
         .execute();
     if (planGroups.size > 0)
       await trx
@@ -150,7 +151,7 @@ export async function saveGroupPlan(
         .where('group_id', 'in', [...planGroups])
         .execute();
     if (gone.length > 0) await trx.deleteFrom('group').where('id', 'in', gone).execute();
-    for (const [position, { id, title, members }] of change.groups.entries()) {
+    for (const [position, { id, title, members }] of asked.groups.entries()) {
       const columns = { plan_id: planId, title, position };
       await trx
         .insertInto('group')
@@ -163,17 +164,15 @@ export async function saveGroupPlan(
           .values({ group_id: id, person_id: member.id, locked: member.locked ? 1 : 0 })
           .execute();
     }
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: row ? 'groupPlan.saved' : 'groupPlan.made',
-      subject: `groupPlan:${planId}`,
-      before: before && { title: before.title, groups: before.groups },
-      after: { title: change.title, groups: change.groups },
-    });
+    await change.record(
+      row ? 'groupPlan.saved' : 'groupPlan.made',
+      { of: 'groupPlan', id: planId },
+      {
+        before: before && { title: before.title, groups: before.groups },
+        after: { title: asked.title, groups: asked.groups },
+      },
+    );
   });
-  deps.courses.forget(setup.id);
   const fresh = (await deps.courses.get(deps.db, setup.id))!;
   return (await groupPlans(deps.db, fresh)).find(({ id }) => id === planId)!;
 }
@@ -186,7 +185,8 @@ export async function dropGroupPlan(
   now: number,
 ): Promise<void> {
   const { setup } = course;
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const plan = (await groupPlans(trx, setup)).find(({ id }) => id === planId);
     if (!plan) throw notFound();
     const ids = plan.groups.map(({ id }) => id);
@@ -209,15 +209,10 @@ export async function dropGroupPlan(
       await trx.deleteFrom('group').where('id', 'in', ids).execute();
     }
     await trx.deleteFrom('group_plan').where('id', '=', planId).execute();
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'groupPlan.dropped',
-      subject: `groupPlan:${planId}`,
-      before: { title: plan.title, groups: plan.groups },
-      after: null,
-    });
+    await change.record(
+      'groupPlan.dropped',
+      { of: 'groupPlan', id: planId },
+      { before: { title: plan.title, groups: plan.groups }, after: null },
+    );
   });
-  deps.courses.forget(setup.id);
 }

@@ -1,3 +1,4 @@
+import { changeCourse, type Change } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import Papa from 'papaparse';
 import { randomUUID } from 'node:crypto';
@@ -10,7 +11,6 @@ import {
   type RosterColumns,
   type RosterRow,
 } from '../../core/roster/readRoster';
-import { keepRecord } from '../course/record/record';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
 import { wrongField } from '../refusals/problem';
@@ -41,12 +41,12 @@ function rowsOf(text: string): string[][] {
 
 /** Writes one row: a new student, or what changes of one; answers who it is. A section that is not there yet is made, and added to those known. */
 export async function writeRosterRow(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   row: RosterRow,
   sections: Map<string, string>,
-  now: number,
 ): Promise<string> {
+  const { trx, now } = change;
   const { setup } = course;
   const { fields } = row;
   let sectionId: string | undefined;
@@ -132,13 +132,11 @@ export async function writeRosterRow(
       await trx.updateTable('person').set(names).where('id', '=', personId).execute();
   }
   await recordMember(
-    trx,
+    change,
     {
       courseId: setup.id,
       personId,
-      actorId: course.person.id,
       what: before ? 'member.saved' : 'member.added',
-      at: now,
     },
     before,
   );
@@ -230,7 +228,8 @@ export async function importRoster(
       moves: [],
       written: false,
     };
-  const answer = await deps.db.transaction().execute(async (trx) => {
+  const answer = await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const rows = await rosterRows(trx, course, table, columns);
     const count = (kind: RosterRow['kind']) => rows.filter((row) => row.kind === kind).length;
     const counts = {
@@ -243,16 +242,8 @@ export async function importRoster(
     if (file.confirm) {
       const sections = new Map(setup.sections.map(({ id, title }) => [title.toLowerCase(), id]));
       for (const row of rows)
-        if (row.kind === 'new' || row.kind === 'changed')
-          await writeRosterRow(trx, course, row, sections, now);
-      await keepRecord(trx, {
-        courseId: setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: 'roster.imported',
-        subject: 'roster',
-        after: counts,
-      });
+        if (row.kind === 'new' || row.kind === 'changed') await writeRosterRow(change, course, row, sections);
+      await change.record('roster.imported', { of: 'roster' }, { after: counts });
     }
     return {
       heads,
@@ -263,6 +254,5 @@ export async function importRoster(
       written: file.confirm,
     };
   });
-  if (file.confirm) deps.courses.forget(setup.id);
   return answer;
 }

@@ -1,3 +1,4 @@
+import { changeCourse } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
 import type { MemberFields, RosterPerson } from '../../contract/roster';
@@ -53,11 +54,11 @@ export async function saveMember(
   deps: Deps,
   course: InCourse,
   personId: string,
-  change: { version: number; fields: MemberFields; confirmed: boolean },
+  asked: { version: number; fields: MemberFields; confirmed: boolean },
   now: number,
 ): Promise<RosterPerson> {
   const { setup } = course;
-  const { fields } = change;
+  const { fields } = asked;
   const section = fields.role === 'student' ? fields.sectionId : null;
   const known = new Set(setup.sections.map(({ id }) => id));
   if (section !== null && !known.has(section))
@@ -66,24 +67,25 @@ export async function saveMember(
     throw wrongField('fields.sections', 'Choose sections of this course.');
   if (fields.role === 'assistant' && fields.sections !== 'all' && fields.sections.length === 0)
     throw wrongField('fields.sections', 'Choose at least one section, or all of them.');
-  const saved = await deps.db.transaction().execute(async (trx) => {
+  const saved = await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const holder = await byMail(trx, fields.email);
-    const id = change.version === 0 && holder ? holder.id : personId;
+    const id = asked.version === 0 && holder ? holder.id : personId;
     const before = await trx
       .selectFrom('member')
       .selectAll()
       .where('course_id', '=', setup.id)
       .where('person_id', '=', id)
       .executeTakeFirst();
-    if (before && change.version === 0)
+    if (before && asked.version === 0)
       throw wrongField(
         'fields.email',
         before.removed_at === null
           ? 'Someone with this e-mail address is in the course already.'
           : 'Someone with this e-mail address was removed from the course; bring them back instead.',
       );
-    if (!before && change.version > 0) throw notFound();
-    if (before && before.version !== change.version)
+    if (!before && asked.version > 0) throw notFound();
+    if (before && before.version !== asked.version)
       throw conflict(
         'Someone else has changed this person since you opened them.',
         await rosterPerson(trx, setup.id, id),
@@ -143,7 +145,7 @@ export async function saveMember(
         .values({ id, ...names, password_hash: null, administrator: 0, made_in: setup.id })
         .execute();
     }
-    if (before && before.role === 'student' && !change.confirmed && before.section_id !== section)
+    if (before && before.role === 'student' && !asked.confirmed && before.section_id !== section)
       await warnOfMove(
         trx,
         setup,
@@ -173,19 +175,16 @@ export async function saveMember(
         .values({ course_id: setup.id, person_id: id, removed_at: null, version: 1, ...columns })
         .execute();
     await recordMember(
-      trx,
+      change,
       {
         courseId: setup.id,
         personId: id,
-        actorId: course.person.id,
         what: before ? 'member.saved' : 'member.added',
-        at: now,
       },
       before,
     );
     return rosterPerson(trx, setup.id, id);
   });
-  deps.courses.forget(setup.id);
   if (saved.role === 'instructor' && (await refuseBorrowed(deps, saved.id, setup.id)))
     return { ...saved, canSignIn: false };
   return saved;
@@ -196,11 +195,12 @@ export async function setMemberRemoved(
   deps: Deps,
   course: InCourse,
   personId: string,
-  change: { version: number; removed: boolean },
+  asked: { version: number; removed: boolean },
   now: number,
 ): Promise<RosterPerson> {
   const { setup } = course;
-  const saved = await deps.db.transaction().execute(async (trx) => {
+  const saved = await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const before = await trx
       .selectFrom('member')
       .selectAll()
@@ -208,34 +208,30 @@ export async function setMemberRemoved(
       .where('person_id', '=', personId)
       .executeTakeFirst();
     if (!before) throw notFound();
-    if ((before.removed_at !== null) === change.removed) return rosterPerson(trx, setup.id, personId);
-    if (before.version !== change.version)
+    if ((before.removed_at !== null) === asked.removed) return rosterPerson(trx, setup.id, personId);
+    if (before.version !== asked.version)
       throw conflict(
         'Someone else has changed this person since you opened them.',
         await rosterPerson(trx, setup.id, personId),
       );
-    if (change.removed && before.role === 'instructor')
-      await refuseWithoutInstructor(trx, setup.id, personId);
+    if (asked.removed && before.role === 'instructor') await refuseWithoutInstructor(trx, setup.id, personId);
     await trx
       .updateTable('member')
-      .set({ removed_at: change.removed ? now : null, version: before.version + 1 })
+      .set({ removed_at: asked.removed ? now : null, version: before.version + 1 })
       .where('course_id', '=', setup.id)
       .where('person_id', '=', personId)
       .execute();
     await recordMember(
-      trx,
+      change,
       {
         courseId: setup.id,
         personId,
-        actorId: course.person.id,
-        what: change.removed ? 'member.removed' : 'member.restored',
-        at: now,
+        what: asked.removed ? 'member.removed' : 'member.restored',
       },
       before,
     );
     return rosterPerson(trx, setup.id, personId);
   });
-  deps.courses.forget(setup.id);
   return saved;
 }
 

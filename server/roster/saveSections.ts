@@ -1,4 +1,4 @@
-import { keepRecord } from '../course/record/record';
+import { changeCourse } from '../course/change/changeCourse';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
 import { wrongField } from '../refusals/problem';
@@ -14,7 +14,8 @@ export async function saveSections(
   const titles = sections.map(({ title }) => title.toLowerCase());
   const twice = titles.findIndex((title, index) => titles.indexOf(title) < index);
   if (twice >= 0) throw wrongField(`sections.${twice}.title`, 'Another section has this name.');
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     for (const gone of setup.sections.filter(({ id }) => !sections.some((next) => next.id === id))) {
       const inside = [...setup.students.values()].filter(({ sectionId }) => sectionId === gone.id).length;
       if (inside > 0)
@@ -41,15 +42,6 @@ export async function saveSections(
       if (there) await trx.updateTable('section').set({ title, position }).where('id', '=', id).execute();
       else await trx.insertInto('section').values({ id, course_id: setup.id, title, position }).execute();
     }
-    await keepRecord(trx, {
-      courseId: setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'sections.saved',
-      subject: 'sections',
-      before: setup.sections,
-      after: sections,
-    });
+    await change.record('sections.saved', { of: 'sections' }, { before: setup.sections, after: sections });
   });
-  deps.courses.forget(setup.id);
 }

@@ -1,3 +1,4 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnPosts as endpoint, StewardingAct } from '../../contract/stewarding';
 import { mayDo } from '../../core/access/mayDo';
@@ -7,8 +8,7 @@ import { decisionsOf, type ApprovalAct } from '../../core/stewarding/decisionsOf
 import { inTheWay, type InTheWay } from '../../core/stewarding/inTheWay';
 import { branchBelow } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db, Trx } from '../db/open';
+import type { Trx } from '../db/open';
 import { openForum } from '../course/access/openForum';
 import { forgetMentionsSince, keepDecision, showVersion } from '../discuss/approval';
 
@@ -69,13 +69,14 @@ async function apply(trx: Trx, act: StewardingAct, post: Post, by: string, why: 
  * members of staff who act at once never undo each other. (rules §3, §4)
  */
 export function actOnPosts(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   { act, posts, below, reason }: BodyOf<typeof endpoint>,
   now: number,
 ): Promise<AnswerOf<typeof endpoint>> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const chosen = new Set<string>();
     const all = [...opened.posts.values()];
@@ -102,14 +103,7 @@ export function actOnPosts(
         continue;
       }
       await apply(trx, act, post!, course.person.id, reason, now);
-      await keepRecord(trx, {
-        courseId: course.setup.id,
-        at: now,
-        actorId: course.person.id,
-        what: RECORDED[act],
-        subject: `post:${id}`,
-        why: reason,
-      });
+      await change.record(RECORDED[act], { of: 'post', id }, { why: reason });
       changed.push(id);
     }
     return { changed, passed: [...passed].map(([why, ids]) => ({ why, posts: ids })) };

@@ -1,6 +1,5 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db } from '../db/open';
 import type { Deps } from '../feature/deps';
 import { openForum, readablePost } from '../course/access/openForum';
 import { refused } from '../refusals/problem';
@@ -10,14 +9,15 @@ import { refuseUnlessModerates } from '../course/access/moderates';
 
 /** Stops posting in the thread a post stands in, or lets it go on; staff write there all the same. (rules §3) */
 export function setThreadFrozen(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   postId: string,
   frozen: boolean,
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const { post, place } = readablePost(opened, postId);
     const opening = opened.placed.get(post.threadId) ?? place;
@@ -35,13 +35,7 @@ export function setThreadFrozen(
         .where('thread_id', '=', post.threadId)
         .where('to', 'is', null)
         .execute();
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: frozen ? 'thread.frozen' : 'thread.unfrozen',
-      subject: `post:${post.threadId}`,
-    });
+    await change.record(frozen ? 'thread.frozen' : 'thread.unfrozen', { of: 'post', id: post.threadId });
   });
 }
 
@@ -56,7 +50,8 @@ export async function setForumFrozen(
   // It stops everybody's posting, and so is for those who work with everybody.
   if (course.member.sections !== 'all')
     throw refused('notYourStudents', 'Only staff of all sections freeze a forum.');
-  await deps.db.transaction().execute(async (trx) => {
+  await changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const before = await forumRow(trx, course.setup.id, forumId);
     if ((before.frozen === 1) === frozen) return;
     await trx
@@ -65,7 +60,6 @@ export async function setForumFrozen(
       .where('id', '=', forumId)
       .execute();
     const what = frozen ? 'forum.frozen' : 'forum.unfrozen';
-    await recordForum(trx, course, forumId, what, recordedState(before), now);
+    await recordForum(change, course, forumId, what, recordedState(before));
   });
-  deps.courses.forget(course.setup.id);
 }

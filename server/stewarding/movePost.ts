@@ -1,10 +1,9 @@
+import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { movePost as endpoint } from '../../contract/stewarding';
 import { isRemovedAt } from '../../core/course/post';
 import { branchBelow, moveBranch, type MoveRefusal } from '../../core/stewarding/moveBranch';
 import type { InCourse } from '../course/setup/inCourse';
-import { keepRecord } from '../course/record/record';
-import type { Db } from '../db/open';
 import { openForum, readablePost } from '../course/access/openForum';
 import { Problem, wrongField } from '../refusals/problem';
 import { refuseUnlessModerates } from '../course/access/moderates';
@@ -24,14 +23,15 @@ const REFUSALS: Record<MoveRefusal, string> = {
  * where it stands now. (rules §5)
  */
 export function movePost(
-  db: Db,
+  deps: Keeping,
   course: InCourse,
   forumId: string,
   postId: string,
   to: { parentId: string | null; questionId: string | null },
   now: number,
 ): Promise<AnswerOf<typeof endpoint>> {
-  return db.transaction().execute(async (trx) => {
+  return changeCourse(deps, course, now, async (change) => {
+    const { trx } = change;
     const opened = await openForum(trx, course, forumId, now);
     const { post } = readablePost(opened, postId);
     // A branch is moved by who may moderate all that stands in it.
@@ -79,15 +79,11 @@ export function movePost(
       .where('to', 'is', null)
       .execute();
     const before = { parentId: post.parentId, questionId: post.questionId };
-    await keepRecord(trx, {
-      courseId: course.setup.id,
-      at: now,
-      actorId: course.person.id,
-      what: 'post.moved',
-      subject: `post:${postId}`,
-      before,
-      after: { parentId: to.parentId, questionId: move.posts[0]!.questionId },
-    });
+    await change.record(
+      'post.moved',
+      { of: 'post', id: postId },
+      { before, after: { parentId: to.parentId, questionId: move.posts[0]!.questionId } },
+    );
     return { ...before, posts: move.posts.length };
   });
 }

@@ -2,7 +2,6 @@ import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/stewarding';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
-import { staffOf } from '../course/setup/inCourse';
 import { openForum } from '../course/access/openForum';
 import { actOnPosts } from './actOnPosts';
 import { evidenceList, evidenceOfStudent } from '../evidence/evidence';
@@ -27,11 +26,11 @@ export function stewardingRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(contract.actOnPosts, ({ course, params, body, now }) =>
-    actOnPosts(db, course, params.forum, body, now),
+    actOnPosts(deps, course, params.forum, body, now),
   );
 
   serve(contract.freezeThread, async ({ course, params, body, now }) => {
-    await setThreadFrozen(db, course, params.forum, params.post, body.frozen, now);
+    await setThreadFrozen(deps, course, params.forum, params.post, body.frozen, now);
     return DONE;
   });
 
@@ -41,18 +40,16 @@ export function stewardingRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(contract.reportPost, async ({ course, params, body, now }) => {
-    await reportPost(db, course, { forumId: params.forum, postId: params.post }, body.reason, now);
-    deps.live.concerns(course.setup.id, staffOf(course));
+    await reportPost(deps, course, { forumId: params.forum, postId: params.post }, body.reason, now);
     return DONE;
   });
 
   serve(contract.settleReports, async ({ course, params, now }) => {
-    await settleReports(db, course, { forumId: params.forum, postId: params.post }, now);
-    deps.live.concerns(course.setup.id, staffOf(course));
+    await settleReports(deps, course, { forumId: params.forum, postId: params.post }, now);
     return DONE;
   });
 
   serve(contract.movePost, ({ course, params, body, now }) =>
-    movePost(db, course, params.forum, params.post, body, now),
+    movePost(deps, course, params.forum, params.post, body, now),
   );
 }

@@ -1,3 +1,4 @@
+import { changeCourse } from '../course/change/changeCourse';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { VantageView } from '../../contract/vantage';
@@ -181,16 +182,13 @@ describe('vantage', () => {
       .selectAll()
       .where('person_id', '=', 'dalia')
       .executeTakeFirstOrThrow();
-    await c.server.db
-      .transaction()
-      .execute((trx) =>
-        recordMember(
-          trx,
-          { courseId: 'rivers', personId: 'dalia', actorId: 'teodora', what: 'member.role', at: start + 1 },
-          { ...row, role: 'assistant', sections: null },
-        ),
-      );
-    c.server.courses.forget('rivers');
+    await changeCourse(c.server.deps, { courseId: 'rivers', actorId: 'teodora' }, start + 1, (change) =>
+      recordMember(
+        change,
+        { courseId: 'rivers', personId: 'dalia', what: 'member.role' },
+        { ...row, role: 'assistant', sections: null },
+      ),
+    );
     c.server.now = start + 60_000;
     for (const path of ['', '/roster', '/plan', '/my-work', `/forums/floodplain`])
       await c.pilar.get(`${C}${path}${as('dalia', start)}`).expect(404);

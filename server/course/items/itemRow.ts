@@ -1,8 +1,8 @@
+import type { Change } from '../change/changeCourse';
 import type { Selectable } from 'kysely';
 import type { Trx } from '../../db/open';
 import type { Database } from '../../db/schema';
 import { notFound } from '../../refusals/problem';
-import { keepRecord } from '../record/record';
 import type { InCourse } from '../setup/inCourse';
 
 export type ItemRow = Selectable<Database['item']>;
@@ -35,20 +35,16 @@ export async function itemRow(trx: Trx, course: InCourse, itemId: string): Promi
 
 /** Writes down what an item was and is, in the transaction that changes it. */
 export async function recordItem(
-  trx: Trx,
+  change: Change,
   course: InCourse,
   itemId: string,
   what: string,
   before: ItemRow | null,
-  now: number,
 ): Promise<void> {
-  await keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
+  const { trx } = change;
+  await change.record(
     what,
-    subject: `item:${itemId}`,
-    before: before && recordedItem(before),
-    after: recordedItem(await itemRow(trx, course, itemId)),
-  });
+    { of: 'item', id: itemId },
+    { before: before && recordedItem(before), after: recordedItem(await itemRow(trx, course, itemId)) },
+  );
 }

@@ -30,6 +30,8 @@ async function statesAt<T>(
     .select(['subject', 'before'])
     .where('course_id', '=', courseId)
     .where('subject', 'like', `${kind}:%`)
+    // What was planned for an item is nothing of the item itself; it stood under its name once.
+    .where('what', '!=', 'release.planned')
     .where('at', '>', t)
     .orderBy('id')
     .execute();

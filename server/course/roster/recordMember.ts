@@ -1,6 +1,5 @@
-import type { Trx } from '../../db/open';
+import type { Change } from '../change/changeCourse';
 import type { Selectable } from 'kysely';
-import { keepRecord } from '../record/record';
 import type { Database } from '../../db/schema';
 
 type MemberRow = Selectable<Database['member']>;
@@ -20,23 +19,20 @@ export type RecordedMember = ReturnType<typeof recordedMember>;
 
 /** Writes down what a member was and is. The reason of an accommodation stays out of the record. */
 export async function recordMember(
-  trx: Trx,
-  entry: { courseId: string; personId: string; actorId: string; what: string; at: number },
+  change: Change,
+  entry: { readonly courseId: string; readonly personId: string; readonly what: string },
   before: MemberRow | undefined,
 ): Promise<void> {
+  const { trx } = change;
   const row = await trx
     .selectFrom('member')
     .selectAll()
     .where('course_id', '=', entry.courseId)
     .where('person_id', '=', entry.personId)
     .executeTakeFirstOrThrow();
-  await keepRecord(trx, {
-    courseId: entry.courseId,
-    at: entry.at,
-    actorId: entry.actorId,
-    what: entry.what,
-    subject: `member:${entry.personId}`,
-    before: before ? recordedMember(before) : null,
-    after: recordedMember(row),
-  });
+  await change.record(
+    entry.what,
+    { of: 'member', id: entry.personId },
+    { before: before ? recordedMember(before) : null, after: recordedMember(row) },
+  );
 }

@@ -1,13 +1,15 @@
-import type { Trx } from '../../db/open';
 import type { Passage } from '../../../contract/evaluate';
 import { decimal } from '../../../core/course/points';
-import type { Decisions, Suggestion } from '../../../core/scoring/suggest';
+import { suggest, type Decisions, type Suggestion } from '../../../core/scoring/suggest';
+import type { Done } from '../../../core/scoring/kinds/basis';
 import { fillInText, type Filling } from '../../../core/text/fillIn';
 import type { RichNode } from '../../../core/text/richText';
-import type { InCourse } from '../setup/inCourse';
-import { keepRecord } from '../record/record';
 import { toHtml } from '../../text/toHtml';
+import type { Change } from '../change/changeCourse';
+import { forumIn, type InCourse } from '../setup/inCourse';
+import { keepScore, type ScoreCell, type StoredScore } from './keepScore';
 import type { RecordedScore } from './loadScores';
+import { noteGiven, readingsFor } from './readings';
 
 /** What the places of a saved remark stand for with one student of a forum. */
 export function fillingFor(course: InCourse, forumId: string, studentId: string): Filling {
@@ -19,55 +21,97 @@ export function fillingFor(course: InCourse, forumId: string, studentId: string)
   };
 }
 
+/** What goes into a score that is given. */
+export interface Giving {
+  readonly decisions: Decisions;
+  readonly suggestion: Pick<Suggestion, 'points' | 'lines'>;
+  /** Left out: true. Whether the score has a new version from then on. */
+  readonly anew?: boolean;
+  /** Why, as the history keeps it; left out: the reason that was decided. */
+  readonly why?: string;
+}
+
 /**
- * Gives a kept score: what is suggested with its explanation, the remark with the places in it filled in, comments on passages, and
- * files. What the student reads moves at this moment, and not while it is typed. (rules §6)
+ * Gives a score: what is suggested with its explanation, the remark that is kept with the places in it filled in, comments on passages,
+ * and files. What the student reads moves at this moment, and not while it is typed. (rules §6)
+ *
+ * @returns the score as it is stored then
  */
 export async function giveScore(
-  trx: Trx,
+  change: Change,
   course: InCourse,
-  {
-    forumId,
-    itemId,
-    studentId,
-    before,
-  }: { forumId: string; itemId: string; studentId: string; before: number | null },
-  suggestion: Pick<Suggestion, 'points' | 'lines'>,
-  decisions: Decisions,
-  remark: RichNode | null,
-  now: number,
-  why: string | null = decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
-): Promise<void> {
+  forumId: string,
+  cell: ScoreCell,
+  { decisions, suggestion, why, anew = true }: Giving,
+): Promise<StoredScore> {
+  const { itemId, studentId, stored } = cell;
   const { points, lines } = suggestion;
+  const remark = stored?.remark == null ? null : (JSON.parse(stored.remark) as RichNode);
   const said =
     remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: decimal(points) });
   const remarkHtml = said && toHtml(said);
-  const given = await trx
-    .updateTable('score')
-    .set({
-      points,
-      lines: JSON.stringify(lines),
-      remark: said && JSON.stringify(said),
-      remark_html: remarkHtml,
-      passages_given: (eb) => eb.ref('passages'),
-      files_given: (eb) => eb.ref('files'),
-      given_at: now,
-      given_by: course.person.id,
-    })
-    .where('item_id', '=', itemId)
-    .where('student_id', '=', studentId)
-    .returning(['passages_given', 'files_given'])
-    .executeTakeFirstOrThrow();
-  const passages = JSON.parse(given.passages_given) as Passage[];
-  const files = JSON.parse(given.files_given) as string[];
-  await keepRecord(trx, {
-    courseId: course.setup.id,
-    at: now,
-    actorId: course.person.id,
-    what: 'score.given',
-    subject: `score:${itemId}:${studentId}`,
-    before: before === null ? null : { points: before },
-    after: { points, lines, remarkHtml, passages, files } satisfies RecordedScore,
-    why,
-  });
+  const passages = stored?.passages ?? '[]';
+  const files = stored?.files ?? '[]';
+  const row = {
+    decisions: JSON.stringify(decisions),
+    points,
+    lines: JSON.stringify(lines),
+    remark: said && JSON.stringify(said),
+    remark_html: remarkHtml,
+    passages_given: passages,
+    files_given: files,
+    given_at: change.now,
+    given_by: course.person.id,
+  };
+  const given = await keepScore(change, cell, row, { anew });
+  await change.record(
+    'score.given',
+    { of: 'score', itemId, studentId },
+    {
+      before: stored?.points == null ? null : { points: stored.points },
+      after: {
+        points,
+        lines,
+        remarkHtml,
+        passages: JSON.parse(passages) as Passage[],
+        files: JSON.parse(files) as string[],
+      } satisfies RecordedScore,
+      why: why ?? decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
+    },
+  );
+  return given;
+}
+
+/** Gives a score by what was decided away from the Desk, and takes note of the reading where two read each student. */
+export async function giveDecided(
+  change: Change,
+  course: InCourse,
+  forumId: string,
+  cell: ScoreCell,
+  giving: Giving,
+): Promise<StoredScore> {
+  const { itemId, studentId } = cell;
+  const isReadTwice = forumIn(course.setup, forumId).forum.evaluation!.secondReading;
+  const readings = isReadTwice ? await readingsFor(change.trx, itemId, studentId) : null;
+  const given = await giveScore(change, course, forumId, cell, giving);
+  if (readings !== null) {
+    const { decisions, suggestion } = giving;
+    const reader = { itemId, studentId, readerId: course.person.id };
+    await noteGiven(change, reader, readings, { decisions, points: suggestion.points });
+  }
+  return given;
+}
+
+/** What decisions come to with another total in place of the computed one. */
+export function withTotal(
+  course: InCourse,
+  forumId: string,
+  participation: Done,
+  decisions: Decisions,
+  total: { readonly points: number; readonly reason: string },
+  now: number,
+): { decisions: Decisions; suggestion: Suggestion | null } {
+  const { forum } = forumIn(course.setup, forumId);
+  const decided = { ...decisions, override: total };
+  return { decisions: decided, suggestion: suggest(forum, participation, decided, now) };
 }

@@ -10,7 +10,8 @@ import {
 } from '../../../core/scoring/agreement';
 import { NO_DECISIONS, type Decisions } from '../../../core/scoring/suggest';
 import type { InCourse } from '../setup/inCourse';
-import type { Db, Trx } from '../../db/open';
+import type { Db } from '../../db/open';
+import type { Change } from '../change/changeCourse';
 
 /** A reading as it is kept: perhaps not given yet. */
 interface StoredReading {
@@ -163,10 +164,17 @@ export function ownReading({ kept }: StudentReadings, readerId: string) {
   return { version: own?.version ?? 0, decisions: own?.decisions ?? NO_DECISIONS };
 }
 
+/** Whose reading it is, and of whom. */
+interface AboutReading {
+  readonly itemId: string;
+  readonly studentId: string;
+  readonly readerId: string;
+}
+
 /** Keeps what an evaluator makes of a student. */
 export async function keepReading(
-  trx: Trx,
-  about: { readonly itemId: string; readonly studentId: string; readonly readerId: string },
+  { trx }: Change,
+  { itemId, studentId, readerId }: AboutReading,
   reading: { version: number; decisions: Decisions; points: number | null; at: number | null },
 ): Promise<void> {
   const row = {
@@ -177,8 +185,21 @@ export async function keepReading(
   };
   await trx
     .insertInto('reading')
-    .values({ item_id: about.itemId, student_id: about.studentId, reader_id: about.readerId, ...row })
+    .values({ item_id: itemId, student_id: studentId, reader_id: readerId, ...row })
     .onConflict((oc) => oc.columns(['item_id', 'student_id', 'reader_id']).doUpdateSet(row))
+    .execute();
+}
+
+/** Takes an evaluator's reading away: it came with a score that is taken back. */
+export async function dropReading(
+  { trx }: Change,
+  { itemId, studentId, readerId }: AboutReading,
+): Promise<void> {
+  await trx
+    .deleteFrom('reading')
+    .where('item_id', '=', itemId)
+    .where('student_id', '=', studentId)
+    .where('reader_id', '=', readerId)
     .execute();
 }
 
@@ -186,12 +207,12 @@ export async function keepReading(
  * Takes note that a score was given where two read: of the first reading, or, once two have read, of a settlement. (docs/rules §6)
  */
 export async function noteGiven(
-  trx: Trx,
-  about: { readonly itemId: string; readonly studentId: string; readonly readerId: string },
+  change: Change,
+  about: AboutReading,
   before: StudentReadings,
   given: { decisions: Decisions; points: number },
-  now: number,
 ): Promise<void> {
+  const { trx, now } = change;
   if (before.given.length >= 2) {
     const row = { at: now, by: about.readerId, points: given.points };
     await trx
@@ -202,5 +223,5 @@ export async function noteGiven(
     return;
   }
   const { version } = ownReading(before, about.readerId);
-  await keepReading(trx, about, { ...given, version: version + 1, at: now });
+  await keepReading(change, about, { ...given, version: version + 1, at: now });
 }

@@ -1,0 +1,41 @@
+import { sql } from 'kysely';
+import type { Trx } from '../../db/open';
+
+/** The number of the last change of every forum of a course. */
+export type LastChanges = ReadonlyMap<string, number>;
+
+/** Asks for the number of each forum's last change: one look into an index a forum. */
+export async function lastChanges(trx: Trx, courseId: string): Promise<LastChanges> {
+  const rows = await trx
+    .selectFrom('forum')
+    .select('id')
+    .select(sql<number | null>`(SELECT max(n) FROM post_change WHERE forum_id = forum.id)`.as('n'))
+    .where('course_id', '=', courseId)
+    .execute();
+  return new Map(rows.map(({ id, n }) => [id, n ?? 0]));
+}
+
+/** The posts that have changed since, by forum; a forum in which none has is left out. */
+export async function postsSince(
+  trx: Trx,
+  courseId: string,
+  before: LastChanges,
+): Promise<ReadonlyMap<string, readonly string[]>> {
+  const posts = new Map<string, string[]>();
+  for (const [forumId, n] of await lastChanges(trx, courseId)) {
+    const last = before.get(forumId) ?? 0;
+    if (n === last) continue;
+    const rows = await trx
+      .selectFrom('post_change')
+      .select('post_id')
+      .where('forum_id', '=', forumId)
+      .where('n', '>', last)
+      .orderBy('n')
+      .execute();
+    posts.set(
+      forumId,
+      rows.map(({ post_id }) => post_id),
+    );
+  }
+  return posts;
+}
