@@ -1,10 +1,19 @@
 import { defineConfig } from 'vitest/config';
 
+const usual = { environment: 'node', testTimeout: 30_000, hookTimeout: 60_000 } as const;
+
 export default defineConfig({
   test: {
-    include: ['{core,contract,server,web,demo,scripts}/**/*.test.{ts,tsx}'],
-    environment: 'node',
-    testTimeout: 30_000,
-    hookTimeout: 60_000,
+    // Each of two cores has one: by itself Vitest leaves one core to whoever watches.
+    maxWorkers: 2,
+    projects: [
+      {
+        // The server is read once a worker: its tests keep to folders and files of their own.
+        test: { ...usual, name: 'server', include: ['{server,demo}/**/*.test.ts'], isolate: false },
+      },
+      {
+        test: { ...usual, name: 'rest', include: ['{core,contract,web,scripts}/**/*.test.{ts,tsx}'] },
+      },
+    ],
   },
 });

@@ -6,29 +6,22 @@ import type { Deps } from '../feature/deps';
 import type { SignedIn } from '../feature/signedIn';
 import { Problem } from '../refusals/problem';
 
-const COOKIE = 'juror_session';
+/** The cookie that carries the token of a session. */
+export const SESSION_COOKIE = 'juror_session';
 const IDLE = 12 * HOUR;
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
-/** Starts a session and sets its cookie; a session this browser had before is over. */
-export async function startSession(
-  deps: Deps,
-  req: Request,
-  res: Response,
+/** Writes down a new session of a person; answers it with the token that its cookie carries. */
+export async function openSession(
+  { db, clock }: Pick<Deps, 'db' | 'clock'>,
   personId: string,
-): Promise<SignedIn> {
+): Promise<{ readonly token: string; readonly session: SignedIn }> {
   const token = randomBytes(32).toString('base64url');
   const writeToken = randomBytes(24).toString('base64url');
-  const now = deps.clock.wall();
   const tokenHash = hashOf(token);
-  await deps.db
-    .deleteFrom('session')
-    .where('seen_at', '<', now - IDLE)
-    .execute();
-  const before = parseCookie(req.headers.cookie ?? '')[COOKIE];
-  if (before !== undefined) await endSessionOf(deps, hashOf(before));
-  await deps.db
+  const now = clock.wall();
+  await db
     .insertInto('session')
     .values({
       token_hash: tokenHash,
@@ -38,8 +31,25 @@ export async function startSession(
       seen_at: now,
     })
     .execute();
-  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
-  return { personId, writeToken, tokenHash };
+  return { token, session: { personId, writeToken, tokenHash } };
+}
+
+/** Starts a session and sets its cookie; a session this browser had before is over. */
+export async function startSession(
+  deps: Deps,
+  req: Request,
+  res: Response,
+  personId: string,
+): Promise<SignedIn> {
+  await deps.db
+    .deleteFrom('session')
+    .where('seen_at', '<', deps.clock.wall() - IDLE)
+    .execute();
+  const before = parseCookie(req.headers.cookie ?? '')[SESSION_COOKIE];
+  if (before !== undefined) await endSessionOf(deps, hashOf(before));
+  const { token, session } = await openSession(deps, personId);
+  res.cookie(SESSION_COOKIE, token, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
+  return session;
 }
 
 /**
@@ -52,7 +62,7 @@ export async function sessionOf(
   req: Request,
   quietly = req.headers['x-juror-idle'] !== undefined,
 ): Promise<SignedIn | null> {
-  const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
+  const token = parseCookie(req.headers.cookie ?? '')[SESSION_COOKIE];
   if (!token) return null;
   const tokenHash = hashOf(token);
   const row = await deps.db
@@ -121,5 +131,5 @@ async function endSessionOf(deps: Deps, tokenHash: string): Promise<void> {
 /** Ends a session and clears its cookie. */
 export async function endSession(deps: Deps, req: Request, res: Response, session: SignedIn): Promise<void> {
   await endSessionOf(deps, session.tokenHash);
-  res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
+  res.clearCookie(SESSION_COOKIE, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
 }

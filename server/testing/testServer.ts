@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pino from 'pino';
@@ -6,7 +6,6 @@ import supertest, { type Test } from 'supertest';
 import { endpoints } from '../../contract/openapi';
 import { newForum } from '../../contract/newForum';
 import type { ForumSettings } from '../../contract/forumSettings';
-import type { SessionState } from '../../contract/session';
 import { textOf } from '../../core/text/textOf';
 import { fromWallClock } from '../../core/time/wallClock';
 import { createApp } from '../app';
@@ -17,6 +16,7 @@ import type { Deps } from '../feature/deps';
 import { folderTransport, type MailTransport } from '../mail/transport';
 import { receivedIsWritten } from '../reading/received';
 import { hashPassword } from '../sessions/passwords';
+import { openSession, SESSION_COOKIE } from '../sessions/sessions';
 
 export const PASSWORD = 'a long enough password';
 export const at = (monthDayTime: string): number =>
@@ -68,11 +68,8 @@ function keepsPromise(request: Test, method: string, path: string): Test {
   });
 }
 
-let hashed: Promise<string> | null = null;
-
 async function layOut(db: Db): Promise<void> {
-  hashed ??= hashPassword(PASSWORD);
-  const password_hash = await hashed;
+  const password_hash = await hashPassword(PASSWORD);
   const course = (id: string, title: string) =>
     db
       .insertInto('course')
@@ -167,15 +164,27 @@ export function settings(
 
 export const words = (n: number, word = 'river') => textOf(Array.from({ length: n }, () => word).join(' '));
 
+/** Data with the people and courses of the tests in it, laid out once and copied for every server. */
+let prepared: Promise<string> | null = null;
+
+async function prepare(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'juror-prepared-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const db = openDatabase(folder);
+  await layOut(db);
+  await db.destroy();
+  return folder;
+}
+
 export async function testServer(
   transportIn: (dataFolder: string) => MailTransport = folderTransport,
   /** Tests write faster than anybody types. */
   writesAMinute = 1_000_000,
 ): Promise<TestServer> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'juror-api-'));
+  cpSync(await (prepared ??= prepare()), dataFolder, { recursive: true });
   const transport = transportIn(dataFolder);
   const db = openDatabase(dataFolder);
-  await layOut(db);
   const time = { now: at('03-02 12:00'), wall: at('03-02 12:00') };
   const clock = { now: () => time.now, wall: () => time.wall };
   const log = pino({ level: 'silent' });
@@ -201,23 +210,17 @@ export async function testServer(
       time.wall = value;
     },
     async as(personId) {
-      const agent = supertest.agent(app);
-      const answer = await agent
-        .post('/api/session')
-        .send({ email: `${personId}@fenwick-hollow.example`, password: PASSWORD });
-      const { token } = answer.body as SessionState;
+      const opened = await openSession(deps, personId);
+      const token = opened.session.writeToken;
+      const agent = supertest.agent(app).set('Cookie', `${SESSION_COOKIE}=${opened.token}`);
       return {
-        token: token ?? '',
+        token,
         get: (path) => keepsPromise(agent.get(path), 'get', path),
         upload: (id, bytes, name = 'x.png') =>
-          agent
-            .post(`${C}/files`)
-            .set('X-Juror-Token', token ?? '')
-            .field('id', id)
-            .attach('file', bytes, name),
+          agent.post(`${C}/files`).set('X-Juror-Token', token).field('id', id).attach('file', bytes, name),
         send: (method, path, body) =>
           keepsPromise(agent[method](path), method, path)
-            .set('X-Juror-Token', token ?? '')
+            .set('X-Juror-Token', token)
             .send(body ?? {}),
       };
     },
