@@ -2,6 +2,24 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+const time = {
+  selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+  message: 'Time comes from the Clock.',
+};
+const writes = '[callee.property.name=/^(insertInto|updateTable|deleteFrom)$/]';
+const scores = {
+  selector: `CallExpression${writes}[arguments.0.value=/^(score|reading|settlement|planned_release)$/]`,
+  message: 'Scores are written in server/course/scores alone.',
+};
+const record = {
+  selector: `CallExpression${writes}[arguments.0.value='record']`,
+  message: 'The course record is kept by changeCourse.',
+};
+const transactions = {
+  selector: "CallExpression[callee.property.name='transaction']",
+  message: 'A course is changed by changeCourse. What is a person’s alone may have a transaction of its own.',
+};
+
 export default tseslint.config(
   { ignores: ['dist/**', 'node_modules/**', 'web/public/**', '**/*.js', '**/*.mjs', '**/*.cjs'] },
   js.configs.recommended,
@@ -19,14 +37,28 @@ export default tseslint.config(
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
       '@typescript-eslint/consistent-type-imports': 'error',
       'no-restricted-globals': ['error', 'event', 'name'],
-      'no-restricted-syntax': [
-        'error',
-        {
-          selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
-          message: 'Time comes from the Clock.',
-        },
-      ],
+      'no-restricted-syntax': ['error', time],
     },
+  },
+  {
+    files: ['server/**/*.ts'],
+    ignores: ['**/*.test.ts', 'server/testing/**'],
+    rules: { 'no-restricted-syntax': ['error', time, scores, record, transactions] },
+  },
+  {
+    files: ['server/course/scores/*.ts'],
+    rules: { 'no-restricted-syntax': ['error', time, record, transactions] },
+  },
+  // A person's own (drafts, marks, sessions, notices read), and what the server works out by itself, is no change of a course.
+  {
+    files: [
+      'server/{discuss/drafts,reading/readMarks,reading/received}.ts',
+      'server/{notices,mail,sessions}/*.ts',
+      'server/course/{change,record}/*.ts',
+      'server/db/migrate.ts',
+    ],
+    ignores: ['server/notices/send.ts'],
+    rules: { 'no-restricted-syntax': ['error', time, scores] },
   },
   // The one place where each side asks the machine for the time.
   { files: ['server/clock/clock.ts', 'web/data/clock.ts'], rules: { 'no-restricted-syntax': 'off' } },

@@ -279,6 +279,15 @@ export const getDesk = endpoint({
   answer: deskView,
 });
 
+/** The Desk once a score is kept or given, with what changed by it beside the Desk. */
+export const savedScore = deskView.extend({
+  /** The student's row of the docket; null where they are in none, or nothing was given. */
+  row: docketRow.nullable(),
+  /** How many students of the course are ready to be evaluated; null where nothing was given. */
+  ready: z.int().nullable(),
+});
+export type SavedScore = z.infer<typeof savedScore>;
+
 export const saveScore = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/:student/score',
@@ -296,7 +305,7 @@ export const saveScore = endpoint({
     /** Give the score (or confirm it, when given before); otherwise only keep what is decided so far. */
     give: z.boolean(),
   }),
-  answer: deskView,
+  answer: savedScore,
 });
 
 export const confirmScore = endpoint({

@@ -1,6 +1,6 @@
 import { createHmac, randomBytes } from 'node:crypto';
 import type { PersonName } from '../../contract/basics';
-import type { DeskView, DocketView } from '../../contract/evaluate';
+import type { DeskView, DocketRow, DocketView } from '../../contract/evaluate';
 import type { Post } from '../../core/course/post';
 import { forumIn, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
@@ -131,19 +131,22 @@ export async function coverNames(
   };
 }
 
+/** A row of a docket without what tells whose it is. */
+export const coveredRow = (row: DocketRow, { studentOf, covers }: Covered): DocketRow =>
+  covers(studentOf(row.student.id))
+    ? { ...row, section: null, groups: [], slots: row.slots.map((slot) => ({ ...slot, postId: null })) }
+    : row;
+
 /** The docket without what tells whose rows they are: section, group and order. */
 export function coveredDocket(
   view: Omit<DocketView, 'paging'>,
-  { studentOf, covers, position, byForum }: Covered,
+  covered: Covered,
 ): Omit<DocketView, 'paging'> {
+  const { studentOf, position, byForum } = covered;
   const rows = view.rows
     .map((row) => ({ row, id: studentOf(row.student.id) }))
     .sort((a, b) => position(a.id) - position(b.id))
-    .map(({ row, id }) =>
-      covers(id)
-        ? { ...row, section: null, groups: [], slots: row.slots.map((slot) => ({ ...slot, postId: null })) }
-        : row,
-    );
+    .map(({ row }) => coveredRow(row, covered));
   return { ...view, forum: { ...view.forum, names: byForum ? 'hiddenForAll' : 'hidden' } as const, rows };
 }
 

@@ -16,7 +16,13 @@ import { notFound } from '../refusals/problem';
 import { evidenceMarks } from '../evidence/evidence';
 import { loadScores } from '../course/scores/loadScores';
 import { plannedRelease } from './plannedReleases';
-import { agreementIn, docketReading, readingsOf, UNREAD } from '../course/scores/readings';
+import {
+  agreementIn,
+  docketReading,
+  readingsOf,
+  UNREAD,
+  type StudentReadings,
+} from '../course/scores/readings';
 import { looksAt } from './secondLooks';
 
 /** How many students stand where in a forum. */
@@ -40,8 +46,14 @@ function stateOf(data: CourseData, forum: Forum, student: Student, now: number) 
 }
 
 /** Students a member of staff evaluates: theirs, asked by the forum, not removed unless a score stands. */
-export function inDocket(course: InCourse, data: CourseData, forum: Forum, now: number) {
-  return [...course.setup.names.keys()].flatMap((id) => {
+export function inDocket(
+  course: InCourse,
+  data: CourseData,
+  forum: Forum,
+  now: number,
+  ids: Iterable<string> = course.setup.names.keys(),
+) {
+  return [...ids].flatMap((id) => {
     const student = data.students.get(id);
     if (!student || !worksWith(course, id)) return [];
     const row = stateOf(data, forum, student, now);
@@ -69,18 +81,19 @@ export async function countStates(db: Db, course: InCourse, now: number) {
   return { ready, perForum };
 }
 
-/** The docket of one forum, in the order of the roster. */
-export async function docket(
+/** The rows of a docket: of everybody in the order of the roster, or of one student. */
+async function docketRows(
   db: Db,
   course: InCourse,
   forumId: string,
   now: number,
-): Promise<Omit<DocketView, 'paging'>> {
+  only?: string,
+): Promise<{ readonly rows: DocketRow[]; readonly readings: ReadonlyMap<string, StudentReadings> | null }> {
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null) throw notFound();
   const opened = await openForumQuietly(db, course, forumId, now);
   const { zone } = course.setup;
-  const scores = await loadScores(db, course.setup, { itemId: card.itemId });
+  const scores = await loadScores(db, course.setup, { itemId: card.itemId, studentId: only });
   // The forum's posts are kept in memory; only the scores are read for everybody.
   const { scoreOf } = courseDataOf({ zone, students: [], forums: [], posts: [], scores });
   const data: CourseData = { ...opened.data, scoreOf };
@@ -90,13 +103,14 @@ export async function docket(
     noted.set(author, new Set([...(noted.get(author) ?? []), ...marks]));
   }
   const itemIds = card.itemId === null ? [] : [card.itemId];
-  const readings = forum.evaluation.secondReading ? await readingsOf(db, card.itemId) : null;
+  const readings = forum.evaluation.secondReading ? await readingsOf(db, card.itemId, only) : null;
   const readingOf = (studentId: string) =>
     readings && docketReading(readings.get(studentId) ?? UNREAD, course.person.id);
-  const looks = await looksAt(db, { itemIds }, course.setup.names);
+  const looks = await looksAt(db, { itemIds, studentId: only }, course.setup.names);
   const asking = new Set(looks.flatMap(({ state, studentId }) => (state === 'asked' ? [studentId] : [])));
   const sections = new Map(course.setup.sections.map((section) => [section.id, section.title]));
-  const rows = inDocket(course, data, forum, now).map(({ student, part, score, state }): DocketRow => {
+  const meant = inDocket(course, data, forum, now, only === undefined ? undefined : [only]);
+  const rows = meant.map(({ student, part, score, state }): DocketRow => {
     const reading = readingOf(student.id);
     return {
       student: course.setup.names.get(student.id)!,
@@ -122,15 +136,38 @@ export async function docket(
       reading,
     };
   });
-  const releaseAt = await plannedRelease(db, card.itemId);
+  return { rows, readings };
+}
+
+/** One student's row of a docket; null where they are not in it. */
+export async function docketRow(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  studentId: string,
+  now: number,
+): Promise<DocketRow | null> {
+  return (await docketRows(db, course, forumId, now, studentId)).rows[0] ?? null;
+}
+
+/** The docket of one forum, in the order of the roster. */
+export async function docket(
+  db: Db,
+  course: InCourse,
+  forumId: string,
+  now: number,
+): Promise<Omit<DocketView, 'paging'>> {
+  const { forum, card } = forumIn(course.setup, forumId);
+  const { rows, readings } = await docketRows(db, course, forumId, now);
+  const { maximum } = forum.evaluation!;
   return {
     forum: {
       id: forum.id,
       title: card.title,
-      maximum: forum.evaluation.maximum,
-      releaseAt,
+      maximum,
+      releaseAt: await plannedRelease(db, card.itemId),
       names: 'shown' as const,
-      agreement: readings && agreementIn(readings, forum.evaluation.maximum),
+      agreement: readings && agreementIn(readings, maximum),
     },
     rows,
   };

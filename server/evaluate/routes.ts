@@ -1,7 +1,7 @@
 import { DONE, pageOf, type PersonName } from '../../contract/basics';
 import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
-import { coveredDesk, coveredDocket, coverNames, withoutCalls } from './coveredNames';
+import { coveredDesk, coveredDocket, coveredRow, coverNames, withoutCalls } from './coveredNames';
 import * as acts from '../../contract/docketActs';
 import * as contract from '../../contract/evaluate';
 import * as consistency from '../../contract/consistency';
@@ -18,7 +18,7 @@ import { notFound } from '../refusals/problem';
 import { planRelease } from './plannedReleases';
 import { answerLook, askForLook, queueOfLooks } from './secondLooks';
 import { desk } from './desk';
-import { countStates, docket } from './docket';
+import { countStates, docket, docketRow } from './docket';
 import { around } from './around';
 import { Rehearsals } from './rehearsals';
 import { setReleased } from './release';
@@ -111,7 +111,15 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
       if (cover === null) return desk(trx, course, forum, studentId, now);
       return coveredDesk(await desk(trx, cover.course, forum, studentId, now), studentId, cover);
     };
-    return { covered, studentId, meant, show };
+    /** The same with what a saved score has changed beside it, so that nothing of it has to be asked for anew. */
+    const saved = async (given: boolean): Promise<contract.SavedScore> => {
+      if (!given) return { ...(await show(db)), row: null, ready: null };
+      const cover = await coverNames(db, course, forum, { names, student });
+      const row = await docketRow(db, cover?.course ?? course, forum, studentId, now);
+      const { ready } = await countStates(db, course, now);
+      return { ...(await show(db)), row: row && cover ? coveredRow(row, cover) : row, ready };
+    };
+    return { covered, studentId, meant, show, saved };
   };
 
   serve(contract.getDesk, async ({ course, params, query, now }) => {
@@ -120,10 +128,10 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(contract.saveScore, async ({ course, params, body, now }) => {
-    const { studentId, meant, show } = await atDesk(course, params, now);
+    const { studentId, meant, show, saved } = await atDesk(course, params, now);
     const at = { forumId: params.forum, studentId };
     await saveScore(deps, course, at, await meant(body), now, show);
-    return show(db);
+    return saved(body.give);
   });
 
   serve(contract.confirmScore, async ({ course, params, body, now }) => {

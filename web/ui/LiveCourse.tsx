@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { useSWRConfig } from 'swr';
 import type { LiveEvent } from '../../contract/live';
 import { Gather } from '../data/gather';
+import { isOwnScore } from '../data/ownScores';
 import { startLive, useLiveEvents } from '../data/live';
 import { getSession } from '../../contract/session';
 
@@ -22,6 +23,8 @@ export function LiveCourse({ person, isStaff }: { person: string; isStaff: boole
       else if (event.kind === 'signedOut') gather.add([`^${getSession.path}$`]);
       else if (event.kind === 'course') gather.add([`^/api/courses/${event.course}`]);
       else if (event.kind === 'scores') {
+        // The answer to a score that was saved here has brought what it changed.
+        if (isOwnScore(event)) return;
         // The gradebook asks for what changed, where it is open; a Desk keeps what its evaluator sees.
         const course = `^/api/courses/${event.course}`;
         const dockets = event.forums.map((forum) => `${course}/forums/${forum}/docket($|\\?)`);

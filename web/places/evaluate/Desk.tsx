@@ -3,10 +3,11 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
-import { getCourse } from '../../../contract/course';
-import { getDesk, getDocket, type DeskView } from '../../../contract/evaluate';
+import { getCourse, type CourseFrame } from '../../../contract/course';
+import { getDesk, getDocket, type DocketView, type SavedScore } from '../../../contract/evaluate';
 import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { noteOwnScore } from '../../data/ownScores';
 import { keyOf, preloadApi, useApi, withQuery } from '../../data/useApi';
 import { useKeys } from '../../ui/keys';
 import { Empty, Failed, Loading } from '../../ui/states';
@@ -95,12 +96,23 @@ export function Desk() {
   };
   const { mutate: mutateDesk } = desk;
   const onKept = useCallback(
-    (student: string, view: DeskView) => {
-      void mutateAll(keyOf(askDesk, { course: course.id, forum: forumId!, student }), view, {
-        revalidate: false,
-      });
+    (student: string, { row, ready, ...view }: SavedScore) => {
+      const quietly = { revalidate: false };
+      const forum = { course: course.id, forum: forumId! };
+      void mutateAll(keyOf(askDesk, { ...forum, student }), view, quietly);
+      if (ready === null) return;
+      noteOwnScore(course.id, forumId!, view.student.id);
+      // A covered student has their own name again once their score is given: the row is found by the name it had.
+      const withRow = (before: DocketView | undefined) =>
+        before && {
+          ...before,
+          rows: before.rows.map((each) => (each.student.id === student ? (row ?? each) : each)),
+        };
+      void mutateAll(keyOf(askDocket, forum), withRow, quietly);
+      const withReady = (before: CourseFrame | undefined) => before && { ...before, ready };
+      void mutateAll(keyOf(getCourse, { course: course.id }), withReady, quietly);
     },
-    [mutateAll, askDesk, course.id, forumId],
+    [mutateAll, askDesk, askDocket, course.id, forumId],
   );
   const shown = studentId ? (desk.data ?? null) : null;
   const sheet = useSheet(shown, studentId ?? null, onKept);
@@ -120,7 +132,8 @@ export function Desk() {
   const give = async (andNext: boolean) => {
     const given = await sheet?.state.give();
     if (!given) return;
-    refresh();
+    // How often two evaluators agree stands in the docket, and is worked out from all of it.
+    if (docket.data?.forum.agreement) void docket.mutate();
     if (andNext) goNext();
   };
   const toggleRelease = useRelease(shown, refresh);

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { saveScore, type DeskView } from '../../../../contract/evaluate';
+import { saveScore, type DeskView, type SavedScore } from '../../../../contract/evaluate';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { sheetRows, type SheetRow } from './rows';
@@ -39,12 +39,12 @@ function focusField(row: SheetRow | undefined): void {
  *
  * @param view the student's contribution; null while it is on its way
  * @param student as the address names them; a covered student has another name once their score is given
- * @param onKept what the server says once something is kept
+ * @param onKept what the server says once something is kept, or given
  */
 export function useSheet(
   view: DeskView | null,
   student: string | null,
-  onKept: (student: string, view: DeskView) => void,
+  onKept: (student: string, saved: SavedScore) => void,
 ): Sheet | null {
   const course = useCourse().id;
   const forum = view?.forum.id ?? null;
