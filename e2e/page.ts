@@ -3,6 +3,8 @@ import type chrome from 'selenium-webdriver/chrome';
 
 /** What a person waits for at most, ms; generous, for machines that do other things at the same time. */
 const PATIENCE = 45_000;
+/** So often it is looked whether what is waited for is there, ms. */
+const LOOKS_EVERY = 40;
 /** From so many letters on a text is not typed key by key. */
 const LONG = 60;
 
@@ -54,7 +56,8 @@ export class Page {
 
   /** Waits until something holds; fails with what was waited for. What is large by its nature may take longer. */
   async until(holds: () => Promise<boolean>, what: string, patience = PATIENCE): Promise<void> {
-    await this.driver.wait(async () => holds().catch(() => false), patience, `waited for ${what}`);
+    const waited = `waited for ${what}`;
+    await this.driver.wait(async () => holds().catch(() => false), patience, waited, LOOKS_EVERY);
   }
 
   /** The first element of a role and name there is now. */
