@@ -4,6 +4,9 @@ import { join } from 'node:path';
 import { Builder, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome';
 
+/** What a script on a page may take, ms. */
+const SCRIPT_PATIENCE = 120_000;
+
 /** A headless Chromium with an empty profile, and how to end it. */
 export interface Browser {
   readonly driver: WebDriver;
@@ -50,6 +53,8 @@ export async function startChromium(): Promise<Browser> {
     .setChromeOptions(options)
     .setChromeService(service)
     .build();
+  // A script that draws a long page step by step takes what a busy machine takes.
+  await driver.manage().setTimeouts({ script: SCRIPT_PATIENCE });
   await setPageSize(driver, 1280, 800);
   return {
     driver,

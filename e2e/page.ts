@@ -4,7 +4,7 @@ import type chrome from 'selenium-webdriver/chrome';
 /** What a person waits for at most, ms; generous, for machines that do other things at the same time. */
 const PATIENCE = 45_000;
 /** So often it is looked whether what is waited for is there, ms. */
-const LOOKS_EVERY = 40;
+const LOOKS_EVERY = 100;
 /** From so many letters on a text is not typed key by key. */
 const LONG = 60;
 
