@@ -1,3 +1,4 @@
+import { toJson } from '../server/db/json';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,7 +27,7 @@ export async function docketRows(): Promise<Row[]> {
     const { rules } = newForum();
     await db
       .updateTable('forum')
-      .set({ rules: JSON.stringify({ ...rules, openings: 'threadsFreely', seal: null }) })
+      .set({ rules: toJson({ ...rules, openings: 'threadsFreely', seal: null }) })
       .where('id', '=', ids.forum)
       .execute();
     const setup = (await new CourseCache().get(db, ids.course))!;

@@ -1,3 +1,4 @@
+import { toJson } from '../server/db/json';
 import { fromWallClock } from '../core/time/wallClock';
 import { DAY, MINUTE } from '../core/time/instant';
 import type { Db } from '../server/db/open';
@@ -42,7 +43,7 @@ export async function layOutCourse(db: Db): Promise<void> {
       zone: ZONE,
       term_start: when('02-02 00:00'),
       term_end: when('03-30 00:00'),
-      letters: JSON.stringify([
+      letters: toJson([
         { letter: 'A', from: 9000 },
         { letter: 'B', from: 8000 },
         { letter: 'C', from: 7000 },
@@ -146,7 +147,7 @@ export async function layOutCourse(db: Db): Promise<void> {
         ...member,
         person_id: id,
         role,
-        sections: role === 'assistant' ? JSON.stringify(['evening']) : null,
+        sections: role === 'assistant' ? toJson(['evening']) : null,
         accommodation_minutes: 0,
       })),
       ...STUDENTS.map(([given, family, section], index) => ({

@@ -1,3 +1,4 @@
+import { toJson } from '../server/db/json';
 import { newForum } from '../contract/newForum';
 import { textOf } from '../core/text/textOf';
 import { countWords } from '../core/text/words';
@@ -84,8 +85,8 @@ export async function layOutLargeForum(
       category_id: null,
       position: 0,
       status: 'published',
-      rules: JSON.stringify({ ...settings.rules, openings: 'threadsFreely', seal: null }),
-      prompt: JSON.stringify(prompt),
+      rules: toJson({ ...settings.rules, openings: 'threadsFreely', seal: null }),
+      prompt: toJson(prompt),
       prompt_html: '<p>Who owns the floodplain?</p>',
       version: 1,
       created_at: start,
@@ -148,7 +149,7 @@ export async function layOutLargeForum(
           number: 1,
           at,
           author_id: author,
-          doc: JSON.stringify(textOf(text)),
+          doc: toJson(textOf(text)),
           html: `<p>${text}</p>`,
           text,
           words: countWords(text),

@@ -1,3 +1,4 @@
+import { toJson } from '../server/db/json';
 import { newForum } from '../contract/newForum';
 import { CLASS_SPACE } from '../core/terms/space';
 import { NO_DECISIONS } from '../core/scoring/suggest';
@@ -60,7 +61,7 @@ async function layOut(
       zone: 'Europe/Lisbon',
       term_start: start,
       term_end: when('03-30 00:00'),
-      letters: JSON.stringify([
+      letters: toJson([
         { letter: 'A', from: 9000 },
         { letter: 'B', from: 7500 },
         { letter: 'C', from: 6000 },
@@ -148,8 +149,8 @@ async function layOut(
         category_id: `wide-${CATEGORIES[index % CATEGORIES.length]!}`,
         position: index,
         status: 'published',
-        rules: JSON.stringify({ ...settings.rules, schedule }),
-        prompt: JSON.stringify(textOf('Describe it.')),
+        rules: toJson({ ...settings.rules, schedule }),
+        prompt: toJson(textOf('Describe it.')),
         prompt_html: '<p>Describe it.</p>',
         version: 1,
         created_at: start,
@@ -178,7 +179,7 @@ async function layOut(
             item_id: forum,
             student_id,
             version: 1,
-            decisions: JSON.stringify(NO_DECISIONS),
+            decisions: toJson(NO_DECISIONS),
             remark: null,
             remark_html: null,
             points: Math.round(400 + 600 * random()),
@@ -238,7 +239,7 @@ async function layOut(
             number: 1,
             at,
             author_id: author,
-            doc: '{"type":"doc"}',
+            doc: toJson({ type: 'doc' }),
             html: '<p>Water.</p>',
             text: 'Water.',
             words: 160,

@@ -1,3 +1,4 @@
+import { toJson } from '../server/db/json';
 import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -263,7 +264,7 @@ async function keepDraft(db: Db): Promise<void> {
       person_id: studentId('Sade', 'Nkemelu'),
       forum_id: 'weir-hearing',
       key: 'open',
-      doc: JSON.stringify(textOf(text)),
+      doc: toJson(textOf(text)),
       words: text.split(' ').length,
       saved_at: START,
     })

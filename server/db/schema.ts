@@ -1,9 +1,20 @@
 import type { Generated } from 'kysely';
+import type { Passage } from '../../contract/evaluate';
+import type { AttachedFile } from '../../contract/files';
+import type { ForumRules, ForumSettings } from '../../contract/forumSettings';
+import type { Gradebook } from '../../core/gradebook/gradebook';
+import type { ToldDates } from '../../core/notices/notice';
+import type { RecipeDates } from '../../core/plan/recipeDates';
+import type { Guide } from '../../core/scoring/guide';
+import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
+import type { Decisions } from '../../core/scoring/suggest';
+import type { RichNode } from '../../core/text/richText';
+import type { Json } from './json';
 
 /** When somebody is sent mail: for each thing told, once a day for all of them, or never. */
 export type MailChoice = 'atOnce' | 'daily' | 'none';
 
-/** The tables, as Kysely sees them. Instants are UTC ms, points hundredths, flags 0 or 1, JSON is text. */
+/** The tables, as Kysely sees them. Instants are UTC ms, points hundredths, flags 0 or 1. */
 export interface Database {
   setting: { key: string; value: string };
   person: {
@@ -37,10 +48,10 @@ export interface Database {
     term_start: number;
     term_end: number;
     gradebook_mode: Generated<'weighted' | 'byPoints'>;
-    letters: Generated<string>;
+    letters: Generated<Json<Gradebook['letters']>>;
     version: Generated<number>;
-    /** JSON list of Mondays of weeks without classes, `2026-02-16`. */
-    free_weeks: Generated<string>;
+    /** Mondays of weeks without classes, `2026-02-16`. */
+    free_weeks: Generated<Json<readonly string[]>>;
   };
   section: { id: string; course_id: string; title: string; position: number };
   member: {
@@ -48,8 +59,8 @@ export interface Database {
     person_id: string;
     role: 'instructor' | 'assistant' | 'student';
     section_id: string | null;
-    /** JSON list of section ids an assistant is limited to; null for all. */
-    sections: string | null;
+    /** Section ids an assistant is limited to; null for all. */
+    sections: Json<readonly string[]> | null;
     student_number: string | null;
     enrolled_from: number;
     removed_at: number | null;
@@ -86,8 +97,8 @@ export interface Database {
     position: number;
     status: 'draft' | 'published';
     frozen: Generated<number>;
-    rules: string;
-    prompt: string;
+    rules: Json<ForumRules>;
+    prompt: Json<RichNode>;
     prompt_html: string;
     version: number;
     created_at: number;
@@ -96,7 +107,7 @@ export interface Database {
     /** In the bin since. */
     removed_at: Generated<number | null>;
     /** Written with the forum; posted as staff when it is published. */
-    starter: Generated<string | null>;
+    starter: Generated<Json<RichNode> | null>;
     starter_post: Generated<string | null>;
   };
   password_link: {
@@ -114,7 +125,7 @@ export interface Database {
     owner_id: string;
     title: string;
     note: string;
-    settings: string;
+    settings: Json<{ readonly settings: ForumSettings; readonly dates: RecipeDates }>;
     at: number;
   };
   dismissal: {
@@ -149,7 +160,7 @@ export interface Database {
     at: number;
     author_id: string;
     by_staff: Generated<number>;
-    doc: string;
+    doc: Json<RichNode>;
     html: string;
     text: string;
     words: number;
@@ -223,8 +234,8 @@ export interface Database {
   known_dates: {
     person_id: string;
     forum_id: string;
-    dates: string;
-    before: string | null;
+    dates: Json<ToldDates>;
+    before: Json<ToldDates> | null;
     changed_at: number | null;
   };
   mail_choice: { person_id: string; choice: MailChoice };
@@ -236,7 +247,7 @@ export interface Database {
     person_id: string;
     course_id: string;
     kind: 'atOnce' | 'daily';
-    keys: string;
+    keys: Json<readonly string[]>;
     made_at: number;
     state: 'waiting' | 'sent' | 'dropped';
     tries: Generated<number>;
@@ -253,10 +264,10 @@ export interface Database {
     person_id: string;
     forum_id: string;
     key: string;
-    doc: string;
+    doc: Json<RichNode>;
     words: number;
     saved_at: number;
-    attachments: Generated<string>;
+    attachments: Generated<Json<readonly AttachedFile[]>>;
     /** The id the post will have. */
     post_id: Generated<string | null>;
   };
@@ -307,21 +318,21 @@ export interface Database {
     item_id: string;
     student_id: string;
     version: number;
-    decisions: string;
-    remark: string | null;
+    decisions: Json<Decisions>;
+    remark: Json<RichNode> | null;
     remark_html: string | null;
     points: number | null;
-    lines: Generated<string>;
+    lines: Generated<Json<readonly ExplanationLine[]>>;
     given_at: number | null;
     given_by: string | null;
     released_at: number | null;
     excused: Generated<number>;
-    /** JSON: passages of posts with comments; as they are kept, and as they were given with the score. */
-    passages: Generated<string>;
-    passages_given: Generated<string>;
-    /** JSON list of file ids; as they are kept, and as they were given with the score. */
-    files: Generated<string>;
-    files_given: Generated<string>;
+    /** Passages of posts with comments; as they are kept, and as they were given with the score. */
+    passages: Generated<Json<readonly Passage[]>>;
+    passages_given: Generated<Json<readonly Passage[]>>;
+    /** File ids; as they are kept, and as they were given with the score. */
+    files: Generated<Json<readonly string[]>>;
+    files_given: Generated<Json<readonly string[]>>;
   };
   /** A file that was put to a score at some time; who may fetch it is read from the score. */
   score_file: { file_id: string; item_id: string; student_id: string };
@@ -331,7 +342,7 @@ export interface Database {
     student_id: string;
     reader_id: string;
     version: number;
-    decisions: string;
+    decisions: Json<Decisions>;
     points: number | null;
     given_at: number | null;
   };
@@ -345,7 +356,7 @@ export interface Database {
     owner_id: string;
     kind: 'rubric' | 'checklist' | 'levels';
     title: string;
-    guide: string;
+    guide: Json<Guide>;
     version: number;
     at: number;
     removed_at: number | null;

@@ -1,8 +1,8 @@
+import { fromJson } from '../db/json';
 import type { Trx } from '../db/open';
 import { holdOf } from '../../core/course/hold';
 import { openChange, standingVersion, type ApprovalDecision } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
-import type { RichNode } from '../../core/text/richText';
 import type { InCourse } from '../course/setup/inCourse';
 import type { OpenForum } from '../course/access/openForum';
 import { keepMentions } from './mentions';
@@ -78,7 +78,7 @@ export async function showVersion(trx: Trx, postId: string, number: number, now:
     .where('post_id', '=', postId)
     .where('text', '!=', text)
     .execute();
-  await keepMentions(trx, postId, JSON.parse(doc) as RichNode, now);
+  await keepMentions(trx, postId, fromJson(doc), now);
 }
 
 /** Takes back whom an approved change called by name, when the change waits again. */

@@ -1,3 +1,4 @@
+import { fromJson, toJson } from '../db/json';
 import type { DraftView } from '../../contract/discuss';
 import type { AttachedFile } from '../../contract/files';
 import { plainText } from '../../core/text/plainText';
@@ -107,9 +108,9 @@ interface Place {
 export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Promise<boolean> {
   const { doc, attachments, postId, after } = draft;
   const row = {
-    doc: JSON.stringify(doc),
+    doc: toJson(doc),
     words: countWords(plainText(doc, { quotes: 'none' })),
-    attachments: JSON.stringify(attachments),
+    attachments: toJson(attachments),
     saved_at: now,
     post_id: postId,
   };
@@ -130,7 +131,7 @@ export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Prom
       throw conflict(
         'You have written something else here meanwhile, in another tab or on another machine.',
         {
-          doc: JSON.parse(there.doc) as RichNode,
+          doc: fromJson(there.doc),
           savedAt: there.saved_at,
         },
       );
@@ -157,7 +158,7 @@ export async function draftsOf(
     .where('person_id', '=', course.person.id)
     .where('forum_id', '=', opened.forum.id)
     .execute();
-  const attached = new Map(rows.map((row) => [row.key, JSON.parse(row.attachments) as AttachedFile[]]));
+  const attached = new Map(rows.map((row) => [row.key, fromJson(row.attachments)]));
   const ids = [...attached.values()].flat().map(({ id }) => id);
   const files =
     ids.length === 0
@@ -171,7 +172,7 @@ export async function draftsOf(
   const known = new Map(files.map((file) => [file.id, file]));
   return rows.map((row) => ({
     key: row.key,
-    doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened, now),
+    doc: docForAuthor(fromJson(row.doc), opened, now),
     savedAt: row.saved_at,
     postId: row.post_id,
     attachments: attached

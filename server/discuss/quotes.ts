@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { Kysely } from 'kysely';
 import { QUOTED } from '../../contract/postNodes';
@@ -140,7 +141,7 @@ export async function settleQuotes(
     const isRead = version === versionRead(opened.access, opened.posts.get(sourceId)!, now);
     if (!source || !(isRead || opened.access.kind === 'staff'))
       throw wrongField('doc', 'The post a passage is quoted from was changed meanwhile; quote it again.');
-    if (!standsIn(text, plainText(JSON.parse(source.doc) as RichNode, { quotes: 'own' })))
+    if (!standsIn(text, plainText(fromJson(source.doc), { quotes: 'own' })))
       throw wrongField(
         'doc',
         'A quoted passage has to stand in the post it comes from, word for word; take it out and quote it again.',

@@ -1,9 +1,9 @@
+import { fromJson } from '../db/json';
 import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/discuss';
 import { mayDo } from '../../core/access/mayDo';
 import { spaceOf } from '../../core/terms/space';
 import { wouldCount, type Planned } from '../../core/participation/wouldCount';
-import type { RichNode } from '../../core/text/richText';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { notFound } from '../refusals/problem';
@@ -124,7 +124,7 @@ export function discussRoutes(serve: Serve, deps: Deps): void {
     const attached = await loadAttachments(db, versionsRead(opened, [post.id], now));
     return {
       version: row.version,
-      doc: docForAuthor(JSON.parse(row.doc) as RichNode, opened, now),
+      doc: docForAuthor(fromJson(row.doc), opened, now),
       attachments: attached.get(post.id) ?? [],
     };
   });

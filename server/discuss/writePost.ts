@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { accessTo } from '../../core/access/accessTo';
 import { asideWith } from '../../core/access/asideWith';
@@ -268,7 +269,7 @@ export function editPost(
       .where('post_id', '=', postId)
       .orderBy('number', 'desc')
       .executeTakeFirstOrThrow();
-    const before = JSON.parse(newest.doc) as RichNode;
+    const before = fromJson(newest.doc);
     const quoting = await settleQuotes(trx, opened, asked.doc, before, now);
     const doc = settleMentions(course, opened, quoting, post.spaceId, mentionsIn(before), now);
     const text = textOrRefuse(doc, asked.attachments);

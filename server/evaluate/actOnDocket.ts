@@ -1,3 +1,4 @@
+import { fromJson, type Json } from '../db/json';
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
 import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/docketActs';
 import type { Forum } from '../../core/course/forum';
@@ -39,8 +40,8 @@ const PASSED: Record<PassedOver | 'readFirst', string> = {
 };
 
 /** The remark with another below it. */
-function below(remark: string | null, added: RichNode): RichNode {
-  const before = remark === null ? [] : ((JSON.parse(remark) as RichNode).content ?? []);
+function below(remark: Json<RichNode> | null, added: RichNode): RichNode {
+  const before = remark === null ? [] : (fromJson(remark).content ?? []);
   return { type: 'doc', content: [...before, ...(added.content ?? [])] };
 }
 
@@ -70,7 +71,7 @@ async function reach(
   );
   for (const { student, part, state } of chosen) {
     const kept = stored.get(student.id) ?? null;
-    const own = kept === null ? NO_DECISIONS : (JSON.parse(kept.decisions) as Decisions);
+    const own = kept === null ? NO_DECISIONS : fromJson(kept.decisions);
     const decisions: Decisions =
       act === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
     const suggestion = suggest(forum, part, decisions, now);

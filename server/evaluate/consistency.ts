@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getGiven, listAlike } from '../../contract/consistency';
 import type { Basis, Part } from '../../core/course/evaluation';
@@ -36,7 +37,7 @@ async function givenIn(db: Db, course: InCourse, forumId: string) {
       {
         studentId: student_id,
         points: points!,
-        decisions: JSON.parse(decisions) as Decisions,
+        decisions: fromJson(decisions),
         givenBy: given_by,
       },
     ];

@@ -1,15 +1,14 @@
+import { fromJson } from '../db/json';
 import { storedScore } from '../course/scores/storedScore';
 import { deskReading, isSecond, ownReading, readingsFor } from '../course/scores/readings';
 import { looksAt, shownLook } from './secondLooks';
-import type { DeskView, Passage } from '../../contract/evaluate';
+import type { DeskView } from '../../contract/evaluate';
 import { deskPosts } from './deskPosts';
 import { filesOf } from './scoreFiles';
 import { docketState } from '../../core/participation/docketState';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Post } from '../../core/course/post';
-import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
-import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
-import type { RichNode } from '../../core/text/richText';
+import { NO_DECISIONS, suggest } from '../../core/scoring/suggest';
 import type { Kysely } from 'kysely';
 import type { Database } from '../db/schema';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
@@ -38,8 +37,7 @@ export async function desk(
   // Who reads second is not to know what the first has given: they have a sheet of their own.
   const second =
     readings !== null && isSecond(readings, course.person.id) ? ownReading(readings, course.person.id) : null;
-  const decisions =
-    second?.decisions ?? (stored ? (JSON.parse(stored.decisions) as Decisions) : NO_DECISIONS);
+  const decisions = second?.decisions ?? (stored ? fromJson(stored.decisions) : NO_DECISIONS);
   const posts = await deskPosts(db, course, opened, {
     own,
     part,
@@ -91,11 +89,11 @@ export async function desk(
       : {
           version: stored?.version ?? 0,
           decisions,
-          remark: stored?.remark ? (JSON.parse(stored.remark) as RichNode) : null,
-          passages: stored ? (JSON.parse(stored.passages) as Passage[]) : [],
-          files: await filesOf(db, stored ? (JSON.parse(stored.files) as string[]) : []),
+          remark: stored?.remark ? fromJson(stored.remark) : null,
+          passages: stored ? [...fromJson(stored.passages)] : [],
+          files: await filesOf(db, stored ? fromJson(stored.files) : []),
           points: stored?.points ?? null,
-          lines: stored ? (JSON.parse(stored.lines) as ExplanationLine[]) : [],
+          lines: stored ? [...fromJson(stored.lines)] : [],
           givenAt: stored?.given_at ?? null,
           givenBy: stored?.given_by ? (setup.names.get(stored.given_by)?.name ?? null) : null,
           releasedAt: stored?.released_at ?? null,

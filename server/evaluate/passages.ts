@@ -1,9 +1,9 @@
+import { fromJson } from '../db/json';
 import type { Kysely } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
 import type { Database } from '../db/schema';
 import { wrongField } from '../refusals/problem';
 import { plainText } from '../../core/text/plainText';
-import type { RichNode } from '../../core/text/richText';
 
 /** Without any white space: what is selected across paragraphs is the same text, however they are told apart. */
 const squeezed = (text: string) => text.replace(/\s+/g, '');
@@ -30,7 +30,7 @@ export async function checkPassages(
     if (versions.length === 0)
       throw wrongField(`passages.${index}.postId`, 'Comment on a post of this student in this forum.');
     const stands = versions.some(({ doc }) =>
-      squeezed(plainText(JSON.parse(doc) as RichNode, { quotes: 'all' })).includes(squeezed(text)),
+      squeezed(plainText(fromJson(doc), { quotes: 'all' })).includes(squeezed(text)),
     );
     if (!stands)
       throw wrongField(`passages.${index}.text`, 'The passage does not stand in the post; select it again.');

@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import type { Change } from '../course/change/changeCourse';
 import type { ForumSettings } from '../../contract/forumSettings';
 import { forumOf } from '../../contract/forumSettings';
@@ -56,7 +57,7 @@ export async function rehearsalOf(
         yield null;
         continue;
       }
-      const decisions = row ? (JSON.parse(row.decisions) as Decisions) : NO_DECISIONS;
+      const decisions = row ? fromJson(row.decisions) : NO_DECISIONS;
       const own = data.postsBy(forumId, student.id);
       const done = participationOf(data, next, student, now);
       const move = rehearse(

@@ -1,3 +1,4 @@
+import { fromJson, toJson } from '../db/json';
 import type { DeskView, Passage } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
 import { decimal } from '../../core/course/points';
@@ -104,12 +105,12 @@ export async function saveScore(
     }
     if (isBlind) return keepSecond(change, course, forumId, about, readings, asked);
     if (passages) await checkPassages(trx, { forumId, studentId }, passages);
-    if (files) await putFiles(trx, course, about, files, JSON.parse(stored?.files ?? '[]') as string[]);
+    if (files) await putFiles(trx, course, about, files, stored === null ? [] : fromJson(stored.files));
     const row = {
-      decisions: JSON.stringify(decisions),
-      remark: remark === null ? null : JSON.stringify(remark),
-      ...(passages && { passages: JSON.stringify(passages) }),
-      ...(files && { files: JSON.stringify(files) }),
+      decisions: toJson(decisions),
+      remark: remark === null ? null : toJson(remark),
+      ...(passages && { passages: toJson(passages) }),
+      ...(files && { files: toJson(files) }),
     };
     const kept = await keepScore(change, { itemId, studentId, stored }, row);
     if (!give) return;

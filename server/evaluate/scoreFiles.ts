@@ -1,3 +1,4 @@
+import { fromJson, type Json } from '../db/json';
 import type { Trx } from '../db/open';
 import type { Kysely } from 'kysely';
 import type { FileView } from '../../contract/files';
@@ -60,7 +61,7 @@ export async function mayFetchFromScore(
     .select(['score.student_id', 'score.files', 'score.files_given', 'score.released_at'])
     .where('score_file.file_id', '=', fileId)
     .execute();
-  const holds = (list: string) => (JSON.parse(list) as string[]).includes(fileId);
+  const holds = (list: Json<readonly string[]>) => fromJson(list).includes(fileId);
   return rows.some(({ student_id, files, files_given, released_at }) =>
     course.person.kind === 'staff'
       ? worksWith(course, student_id) && (holds(files) || holds(files_given))

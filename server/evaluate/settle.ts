@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import { meanOf, pairOf } from '../../core/scoring/agreement';
 import type { Decisions } from '../../core/scoring/suggest';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
@@ -6,7 +7,6 @@ import { notFound, Problem } from '../refusals/problem';
 import { isSecond, readingsFor } from '../course/scores/readings';
 import { saveScore, type ShowDesk } from './saveScore';
 import { storedScore } from '../course/scores/storedScore';
-import type { RichNode } from '../../core/text/richText';
 
 /**
  * Settles what two evaluators see differently: the score is given with what one of them decided, or at the mean of both with that as its
@@ -38,7 +38,7 @@ export async function settle(
     at === 'mean'
       ? { ...one.decisions, override: { points: meanOf(pair), reason: 'The mean of two readings.' } }
       : one.decisions;
-  const remark = stored?.remark ? (JSON.parse(stored.remark) as RichNode) : null;
+  const remark = stored?.remark ? fromJson(stored.remark) : null;
   const asked = { version, decisions, remark, give: true };
   return saveScore(deps, course, { forumId, studentId }, asked, now, show);
 }

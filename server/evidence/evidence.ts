@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import { resolveTerms } from '../../core/terms/resolveTerms';
 import { spaceOf } from '../../core/terms/space';
 import type { Post } from '../../core/course/post';
@@ -13,7 +14,6 @@ import type { Db } from '../db/open';
 import type { OpenForum } from '../course/access/openForum';
 import { postsOfForum } from '../course/posts/forumPosts';
 import { plainText } from '../../core/text/plainText';
-import type { RichNode } from '../../core/text/richText';
 import { notFound } from '../refusals/problem';
 import { reachedIn } from '../reading/received';
 
@@ -37,7 +37,7 @@ async function textsOf(db: Db, versions: readonly Version[]): Promise<(version: 
   const docs = new Map(rows.map((row) => [`${row.post_id} ${row.number - 1}`, row.doc]));
   return (version) => {
     const doc = docs.get(nameOf(version));
-    return doc === undefined ? '' : plainText(JSON.parse(doc) as RichNode, { quotes: 'none' });
+    return doc === undefined ? '' : plainText(fromJson(doc), { quotes: 'none' });
   };
 }
 

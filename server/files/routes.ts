@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { open, rename, rm, stat } from 'node:fs/promises';
@@ -11,7 +12,6 @@ import { fileContent } from '../../contract/fileRoutes';
 import { kindOfFile } from '../../contract/files';
 import { filesIn } from '../../contract/richText';
 import { mayKnowVersion, versionRead } from '../../core/access/versionRead';
-import type { RichNode } from '../../core/text/richText';
 import { courseFor } from '../course/setup/inCourse';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
@@ -135,7 +135,7 @@ async function isShown(
     .where('post_id', '=', postId)
     .where('number', '=', number)
     .executeTakeFirstOrThrow();
-  return filesIn(JSON.parse(doc) as RichNode).includes(fileId);
+  return filesIn(fromJson(doc)).includes(fileId);
 }
 
 /** Whether a person may fetch a file: who uploaded it, and whoever may read a text or a score that shows it. */

@@ -1,3 +1,4 @@
+import { fromJson, type Json } from '../db/json';
 import type { CellDetail } from '../../contract/cells';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
@@ -9,10 +10,8 @@ import { valueOf } from './changeCells';
 import { shownItem } from '../columns/shownItems';
 
 /** The remark kept with a cell, as plain text. */
-export const remarkText = (remark: string | null): string =>
-  remark === null
-    ? ''
-    : plainText(JSON.parse(remark) as RichNode, { quotes: 'all' }).replaceAll('\n', '\n\n');
+export const remarkText = (remark: Json<RichNode> | null): string =>
+  remark === null ? '' : plainText(fromJson(remark), { quotes: 'all' }).replaceAll('\n', '\n\n');
 
 const pointsIn = (json: string | null): number | null =>
   json === null ? null : ((JSON.parse(json) as { points?: number | null }).points ?? null);

@@ -1,9 +1,10 @@
+import { fromJson } from '../db/json';
 import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
 import type { CellChange, CellRefusal, CellValue } from '../../contract/cells';
 import { itemPoints } from '../../core/gradebook/itemPoints';
 import type { Item } from '../../core/gradebook/gradebook';
 import { participationOf } from '../../core/participation/participationOf';
-import { NO_DECISIONS, withinBounds, type Decisions } from '../../core/scoring/suggest';
+import { NO_DECISIONS, withinBounds } from '../../core/scoring/suggest';
 import { textOf } from '../../core/text/textOf';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Trx } from '../db/open';
@@ -104,7 +105,7 @@ async function changeCell(
         return 'Somebody else has read this student first. Give your reading on the Desk, without seeing theirs.';
     }
     const next = await excuseOrNot(change, cell, after, why);
-    const own = stored === null ? NO_DECISIONS : (JSON.parse(stored.decisions) as Decisions);
+    const own = stored === null ? NO_DECISIONS : fromJson(stored.decisions);
     const total = { points, reason: why ?? 'Entered in the gradebook' };
     const { decisions, suggestion } = withTotal(course, forum.id, part, own, total, now);
     if (suggestion === null) return 'This forum is not asked of the student.';

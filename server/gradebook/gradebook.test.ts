@@ -1,3 +1,4 @@
+import { toJson } from '../db/json';
 import Papa from 'papaparse';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { GradebookCell, GradebookView } from '../../contract/gradebook';
@@ -85,7 +86,7 @@ describe('the gradebook', () => {
       [Array.from({ length: 101 }, (_, n) => `student-${n}`).join(','), /At most 100 students/],
     ] as const) {
       const refused = await c.teodora.get(`${C}/gradebook/rows?students=${students}`).expect(422);
-      expect(JSON.stringify(refused.body)).toMatch(told);
+      expect(toJson(refused.body)).toMatch(told);
     }
   });
   it('drops the worst of a category for everybody’s best, and says which, to staff and to the student', async () => {
@@ -123,7 +124,7 @@ describe('the gradebook', () => {
       .updateTable('course')
       .set({
         gradebook_mode: 'byPoints',
-        letters: JSON.stringify([
+        letters: toJson([
           { letter: 'Pass', from: 5000 },
           { letter: 'Fail', from: 0 },
         ]),

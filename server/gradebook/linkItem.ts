@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import type { Change } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
@@ -6,8 +7,6 @@ import type { ForumRules } from '../../contract/forumSettings';
 import type { linkItem as endpoint } from '../../contract/items';
 import { intoForum } from '../../core/gradebook/carryScore';
 import { itemPoints } from '../../core/gradebook/itemPoints';
-import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
-import type { Decisions } from '../../core/scoring/suggest';
 import type { InCourse } from '../course/setup/inCourse';
 import { rescale } from '../course/scores/changeScore';
 import type { StoredScore } from '../course/scores/keepScore';
@@ -95,7 +94,7 @@ export async function feedFrom(
   for (const stored of await scoresIn(trx, itemId)) {
     if (stored.points === null) continue;
     scores++;
-    const lines = JSON.parse(stored.lines) as ExplanationLine[];
+    const lines = fromJson(stored.lines);
     const carried = intoForum(stored.points, lines, item.maximum, maximum);
     if (carried.shown !== stored.points)
       rounded.push({
@@ -103,7 +102,7 @@ export async function feedFrom(
         before: stored.points,
         after: carried.shown,
       });
-    const decisions = JSON.parse(stored.decisions) as Decisions;
+    const decisions = fromJson(stored.decisions);
     const override = { points: carried.points, reason: BY_HAND };
     await rescale(change, cellOf(stored), {
       ...carried,
@@ -147,7 +146,7 @@ async function unlink(change: Change, course: InCourse, itemId: string, forumId:
   const { trx } = change;
   const item = await itemRow(trx, course, itemId);
   const forum = await forumRow(trx, course.setup.id, forumId);
-  const rules = JSON.parse(forum.rules) as ForumRules;
+  const rules = fromJson(forum.rules);
   const { asking } = await trx
     .selectFrom('second_look')
     .select((eb) => eb.fn.countAll<number>().as('asking'))
@@ -171,7 +170,7 @@ async function unlink(change: Change, course: InCourse, itemId: string, forumId:
     if (stored.points === null) continue;
     scores++;
     const points = itemPoints(stored.points, rules.evaluation!.maximum, item.maximum);
-    await rescale(change, cellOf(stored), { points, lines: JSON.parse(stored.lines) as ExplanationLine[] });
+    await rescale(change, cellOf(stored), { points, lines: fromJson(stored.lines) });
   }
   const { maximum } = rules.evaluation!;
   await ownColumn(trx, course, { forumId, maximum, display: rules.display }, forum.title);
@@ -211,9 +210,7 @@ export async function linkItem(
   if (forumId === null) return unlink(change, course, itemId, item.forum_id!);
   if (item.forum_id !== null)
     throw new Problem(409, 'fed', 'Another forum feeds this item. Unlink it first.');
-  const { evaluation, display } = JSON.parse(
-    (await forumRow(trx, course.setup.id, forumId)).rules,
-  ) as ForumRules;
+  const { evaluation, display } = fromJson((await forumRow(trx, course.setup.id, forumId)).rules);
   if (evaluation === null || evaluation.maximum === 0)
     throw wrongField('forumId', 'This forum is not evaluated. Say in the plan how it becomes a score.');
   const answer = await feedFrom(change, course, itemId, {

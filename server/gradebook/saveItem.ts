@@ -1,6 +1,6 @@
+import { fromJson, toJson } from '../db/json';
 import type { Change } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
-import type { ForumRules } from '../../contract/forumSettings';
 import type { ItemFields } from '../../contract/items';
 import { itemRow, recordedItem, recordItem, type ItemRow } from '../course/items/itemRow';
 import type { InCourse } from '../course/setup/inCourse';
@@ -17,13 +17,13 @@ async function saveOfForum(
 ): Promise<void> {
   const { trx } = change;
   const forum = await forumRow(trx, course.setup.id, forumId);
-  const rules = JSON.parse(forum.rules) as ForumRules;
+  const rules = fromJson(forum.rules);
   if (forum.category_id === categoryId && rules.display === display) return;
   await trx
     .updateTable('forum')
     .set({
       category_id: categoryId,
-      rules: JSON.stringify({ ...rules, display }),
+      rules: toJson({ ...rules, display }),
       version: forum.version + 1,
     })
     .where('id', '=', forumId)

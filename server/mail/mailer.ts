@@ -1,3 +1,4 @@
+import { fromJson, toJson } from '../db/json';
 import { randomBytes } from 'node:crypto';
 import type { Logger } from 'pino';
 import { toWallClock, fromWallClock } from '../../core/time/wallClock';
@@ -180,7 +181,7 @@ export class Mailer implements Mailing {
           person_id: personId,
           course_id: setup.id,
           kind,
-          keys: JSON.stringify(fresh.map(({ key }) => key)),
+          keys: toJson(fresh.map(({ key }) => key)),
           made_at: now,
           state: 'waiting',
           next_at: clock.wall(),
@@ -211,7 +212,7 @@ export class Mailer implements Mailing {
       const setup = await courses.get(db, row.course_id);
       const now = clock.now();
       if (this.#stopping) return;
-      const keys = new Set(JSON.parse(row.keys) as string[]);
+      const keys = new Set(fromJson(row.keys));
       const notices = setup
         ? (await this.#notices(setup, row.person_id, now)).filter(({ key, read }) => keys.has(key) && !read)
         : [];

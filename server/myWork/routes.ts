@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import { isLate } from '../../core/time/dueDate';
 import { accessTo } from '../../core/access/accessTo';
 import { mayRead, postsInPlace } from '../../core/access/mayRead';
@@ -5,7 +6,6 @@ import type { CourseData } from '../../core/course/courseData';
 import { participationOf } from '../../core/participation/participationOf';
 import { isMade } from '../../core/participation/slot';
 import { plainText } from '../../core/text/plainText';
-import type { RichNode } from '../../core/text/richText';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../contract/myWork';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
@@ -128,7 +128,7 @@ export function myWorkRoutes(serve: Serve, deps: Deps): void {
         key: draft.key,
         to: toWhom(draft),
         words: draft.words,
-        begins: plainText(JSON.parse(draft.doc) as RichNode, { quotes: 'own' }).slice(0, 120),
+        begins: plainText(fromJson(draft.doc), { quotes: 'own' }).slice(0, 120),
         savedAt: draft.saved_at,
       })),
     };

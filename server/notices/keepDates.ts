@@ -1,3 +1,4 @@
+import { fromJson, toJson, type Json } from '../db/json';
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import { accessTo } from '../../core/access/accessTo';
 import type { ToldDates } from '../../core/notices/notice';
@@ -38,8 +39,13 @@ export async function keepDates(
     const access = accessTo(dataBefore, forum, personOf(previous, member), now);
     return access.kind === 'student' && access.phase !== 'absent' ? toldDates(access.terms) : null;
   };
-  const fresh: { person_id: string; forum_id: string; dates: string }[] = [];
-  const changed: { person_id: string; forum_id: string; dates: string; before: string | null }[] = [];
+  const fresh: { person_id: string; forum_id: string; dates: Json<ToldDates> }[] = [];
+  const changed: {
+    person_id: string;
+    forum_id: string;
+    dates: Json<ToldDates>;
+    before: Json<ToldDates> | null;
+  }[] = [];
   for (const forum of setup.forums.values()) {
     if (forum.status === 'draft') continue;
     const rows = await db.selectFrom('known_dates').selectAll().where('forum_id', '=', forum.id).execute();
@@ -51,13 +57,12 @@ export async function keepDates(
       if (access.kind !== 'student' || access.phase === 'absent') continue;
       const dates = toldDates(access.terms);
       const row = known.get(student.id);
-      const at = { person_id: student.id, forum_id: forum.id, dates: JSON.stringify(dates) };
-      const last =
-        row === undefined ? datesBefore(student.id, forum.id) : (JSON.parse(row.dates) as ToldDates);
-      if (row === undefined) fresh.push({ ...at, dates: JSON.stringify(last ?? dates) });
+      const at = { person_id: student.id, forum_id: forum.id, dates: toJson(dates) };
+      const last = row === undefined ? datesBefore(student.id, forum.id) : fromJson(row.dates);
+      if (row === undefined) fresh.push({ ...at, dates: toJson(last ?? dates) });
       if (last !== null && !sameDates(last, dates)) {
-        const before = row?.before ?? JSON.stringify(last);
-        changed.push({ ...at, before: sameDates(JSON.parse(before) as ToldDates, dates) ? null : before });
+        const before = row?.before ?? toJson(last);
+        changed.push({ ...at, before: sameDates(fromJson(before), dates) ? null : before });
       }
     }
     // Whoever waits for an answer is not kept waiting by a large roster.

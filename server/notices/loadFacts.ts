@@ -1,5 +1,5 @@
+import { fromJson } from '../db/json';
 import type { NoticeFacts, PostDecision, Sending } from '../../core/notices/noticeFacts';
-import type { ToldDates } from '../../core/notices/notice';
 import { TOLD_FOR } from '../../core/notices/noticesFor';
 import { isWaiting } from '../../core/stewarding/inTheWay';
 import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
@@ -206,8 +206,8 @@ async function changedDates(db: Db, course: InCourse) {
   return rows.map((row) => ({
     forumId: row.forum_id,
     at: row.changed_at!,
-    before: JSON.parse(row.before!) as ToldDates,
-    after: JSON.parse(row.dates) as ToldDates,
+    before: fromJson(row.before!),
+    after: fromJson(row.dates),
   }));
 }
 

@@ -1,7 +1,7 @@
+import { fromJson, toJson } from '../db/json';
 import { changeCourse, type Change } from '../course/change/changeCourse';
 import type { CourseSettings, CourseSettingsView } from '../../contract/courseSettings';
 import { keepWallClock, mapDates } from '../../core/plan/mapDates';
-import type { ForumRules } from '../../contract/forumSettings';
 import { toWallClock } from '../../core/time/wallClock';
 import type { Deps } from '../feature/deps';
 import type { Db, Trx } from '../db/open';
@@ -42,11 +42,11 @@ export async function settingsView(db: Db | Trx, courseId: string): Promise<Cour
       zone: course.zone,
       firstDay: dayOf(course.term_start, course.zone),
       lastDay: dayOf(course.term_end - 1, course.zone),
-      freeWeeks: JSON.parse(course.free_weeks) as string[],
+      freeWeeks: [...fromJson(course.free_weeks)],
       units: await unitsOf(db, courseId),
       categories: await categoriesOf(db, courseId),
       mode: course.gradebook_mode,
-      letters: JSON.parse(course.letters) as CourseSettings['letters'],
+      letters: [...fromJson(course.letters)],
     },
     used: {
       units: count(forums.map(({ unit_id }) => unit_id)),
@@ -61,10 +61,10 @@ async function moveToZone(change: Change, course: InCourse, from: string, to: st
   const courseId = course.setup.id;
   const forums = await trx.selectFrom('forum').selectAll().where('course_id', '=', courseId).execute();
   for (const forum of forums) {
-    const rules = mapDates(JSON.parse(forum.rules) as ForumRules, (at) => keepWallClock(at, from, to));
+    const rules = mapDates(fromJson(forum.rules), (at) => keepWallClock(at, from, to));
     await trx
       .updateTable('forum')
-      .set({ rules: JSON.stringify(rules), version: forum.version + 1 })
+      .set({ rules: toJson(rules), version: forum.version + 1 })
       .where('id', '=', forum.id)
       .execute();
     await recordForum(change, course, forum.id, 'forum.zone', recordedState(forum));
@@ -147,8 +147,8 @@ export async function saveSettings(
         zone: settings.zone,
         term_start: termStart,
         term_end: termEnd,
-        free_weeks: JSON.stringify([...new Set(settings.freeWeeks)].sort()),
-        letters: JSON.stringify(settings.letters),
+        free_weeks: toJson([...new Set(settings.freeWeeks)].sort()),
+        letters: toJson(settings.letters),
         gradebook_mode: settings.mode,
         version: before.version + 1,
       })

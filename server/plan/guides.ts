@@ -1,3 +1,4 @@
+import { fromJson, toJson } from '../db/json';
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { isDeepStrictEqual } from 'node:util';
 import type { BodyOf } from '../../contract/endpoint';
@@ -48,7 +49,8 @@ export async function guidesFor(db: Db, course: InCourse): Promise<KeptGuide[]> 
     .execute();
   const given = new Map(counts.map((row) => [row.forum_id, row.given]));
   return rows.map((row): KeptGuide => {
-    const guide = JSON.parse(row.guide) as KeptGuide['guide'];
+    // The contract is what it was written by.
+    const guide = fromJson(row.guide) as KeptGuide['guide'];
     const usedIn = [...setup.forums.values()].flatMap((forum) => {
       const parts = partsBy(course, forum.id, row.id);
       if (parts.length === 0) return [];
@@ -103,13 +105,13 @@ export async function saveGuide(
         before
           ? 'Somebody has changed this in the library since you opened it. What you typed is still here; reload to see theirs.'
           : 'This is not in the library any more.',
-        before && (JSON.parse(before.guide) as Guide),
+        before && fromJson(before.guide),
       );
     const columns = {
       course_id: forCourse ? course.setup.id : null,
       kind: guide.kind,
       title: guide.title,
-      guide: JSON.stringify(guide),
+      guide: toJson(guide),
       version: version + 1,
       at: now,
     };

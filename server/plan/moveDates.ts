@@ -1,3 +1,4 @@
+import { toJson } from '../db/json';
 import { changeCourse } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import { forumSettings, forumOf, type ForumRules, type ForumSettings } from '../../contract/forumSettings';
@@ -96,7 +97,7 @@ export async function moveDates(
       const row = await forumRow(trx, setup.id, id);
       await trx
         .updateTable('forum')
-        .set({ rules: JSON.stringify(settings.rules), version: row.version + 1 })
+        .set({ rules: toJson(settings.rules), version: row.version + 1 })
         .where('id', '=', id)
         .execute();
       versions[id] = row.version + 1;

@@ -1,6 +1,6 @@
+import { fromJson } from '../db/json';
 import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
-import type { RichNode } from '../../core/text/richText';
 import { attachFiles } from '../course/files/fileUse';
 import type { InCourse } from '../course/setup/inCourse';
 import { storedText } from '../text/toHtml';
@@ -12,12 +12,9 @@ import type { ForumRow } from '../course/forums/forumRow';
  */
 export async function postStarter(trx: Trx, course: InCourse, row: ForumRow, now: number): Promise<void> {
   if (row.status !== 'published' || row.starter === null || row.starter_post !== null) return;
-  const text = storedText(JSON.parse(row.starter) as RichNode);
+  const text = storedText(fromJson(row.starter));
   if (text.text === '' && text.files.length === 0) return;
-  const { questions, openings } = JSON.parse(row.rules) as {
-    openings: string;
-    questions: { id: string; retired: boolean }[];
-  };
+  const { questions, openings } = fromJson(row.rules);
   const id = randomUUID();
   await trx
     .insertInto('post')

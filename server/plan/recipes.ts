@@ -1,7 +1,8 @@
+import { fromJson, toJson } from '../db/json';
 import type { Recipe } from '../../contract/recipes';
 import { shippedRecipes } from '../../contract/shippedRecipes';
 import type { ForumSettings } from '../../contract/forumSettings';
-import { toRecipeDates, type RecipeDates } from '../../core/plan/recipeDates';
+import { toRecipeDates } from '../../core/plan/recipeDates';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
 import { notFound, Problem } from '../refusals/problem';
@@ -30,7 +31,7 @@ export async function recipesFor(deps: Deps, course: InCourse): Promise<Recipe[]
     .orderBy('title')
     .execute();
   const kept = rows.map((row): Recipe => {
-    const { settings, dates } = JSON.parse(row.settings) as { settings: ForumSettings; dates: RecipeDates };
+    const { settings, dates } = fromJson(row.settings);
     return {
       id: row.id,
       title: row.title,
@@ -62,7 +63,7 @@ export async function saveRecipe(
     course_id: recipe.forCourse ? course.setup.id : null,
     title: recipe.title,
     note: recipe.note,
-    settings: JSON.stringify({
+    settings: toJson({
       settings: {
         ...settings,
         unitId: null,

@@ -1,3 +1,4 @@
+import { toJson } from '../db/json';
 import fc from 'fast-check';
 import { sql } from 'kysely';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -36,8 +37,8 @@ describe('the condition of queries', () => {
         id: 'forum',
         course_id: 'rivers',
         title: 'x',
-        rules: '{}',
-        prompt: '{}',
+        rules: toJson({} as never),
+        prompt: toJson({} as never),
         prompt_html: '',
         status: 'published',
         position: 0,

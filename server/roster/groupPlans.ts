@@ -1,6 +1,6 @@
 import { changeCourse } from '../course/change/changeCourse';
 import type { GroupPlanView } from '../../contract/roster';
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 import type { CourseSetup } from '../course/setup/courseCache';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Database } from '../db/schema';
@@ -194,7 +194,7 @@ export async function dropGroupPlan(
       .selectFrom('forum')
       .select('title')
       .where('course_id', '=', setup.id)
-      .where('rules', 'like', `%"groupPlanId":"${planId}"%`)
+      .where(sql<string>`rules`, 'like', `%"groupPlanId":"${planId}"%`)
       .executeTakeFirst();
     const named = [...setup.forums.values()].some((forum) =>
       JSON.stringify([forum.audience, forum.ownTerms.map(({ targets }) => targets)])

@@ -1,3 +1,4 @@
+import { fromJson } from '../db/json';
 import type { RosterPerson } from '../../contract/roster';
 import type { Kysely } from 'kysely';
 import type { Database } from '../db/schema';
@@ -57,7 +58,7 @@ export async function rosterPeople(db: Kysely<Database>, courseId: string): Prom
       email: row.email,
       studentNumber: row.student_number,
       sectionId: row.section_id,
-      sections: row.sections === null ? ('all' as const) : (JSON.parse(row.sections) as string[]),
+      sections: row.sections === null ? ('all' as const) : [...fromJson(row.sections)],
       enrolledFrom: row.enrolled_from,
       removed: row.removed_at !== null,
       accommodationMinutes: row.accommodation_minutes,

@@ -1,3 +1,4 @@
+import { toJson } from '../db/json';
 import { changeCourse } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
 import { randomUUID } from 'node:crypto';
@@ -155,8 +156,7 @@ export async function saveMember(
     const columns = {
       role: fields.role,
       section_id: section,
-      sections:
-        fields.role === 'assistant' && fields.sections !== 'all' ? JSON.stringify(fields.sections) : null,
+      sections: fields.role === 'assistant' && fields.sections !== 'all' ? toJson(fields.sections) : null,
       student_number: fields.studentNumber,
       enrolled_from: fields.enrolledFrom,
       accommodation_minutes: fields.role === 'student' ? fields.accommodationMinutes : 0,

@@ -1,3 +1,4 @@
+import { toJson } from '../db/json';
 import type { ForumRules } from '../../contract/forumSettings';
 import { newForum } from '../../contract/newForum';
 import { standingVersion } from '../../core/course/approval';
@@ -94,7 +95,7 @@ export async function layOut(
       category_id: null,
       position: 0,
       status: 'published',
-      rules: JSON.stringify({
+      rules: toJson({
         ...base.rules,
         readers: forum.readers,
         groupPlanId: forum.groupPlanId,
@@ -106,7 +107,7 @@ export async function layOut(
         required: { ...base.rules.required, ...forum.required },
         evaluation,
       }),
-      prompt: JSON.stringify(textOf('Say why.')),
+      prompt: toJson(textOf('Say why.')),
       prompt_html: '<p>Say why.</p>',
       version: 1,
       created_at: 0,
@@ -141,7 +142,7 @@ export async function layOut(
           number,
           at,
           author_id: post.authorId,
-          doc: JSON.stringify(doc),
+          doc: toJson(doc),
           html,
           text,
           words,

@@ -1,3 +1,4 @@
+import { toJson } from '../db/json';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -128,7 +129,7 @@ async function layOut(db: Db): Promise<void> {
         person_id: id,
         role,
         section_id: section,
-        sections: role === 'assistant' ? '["evening"]' : null,
+        sections: role === 'assistant' ? toJson(['evening']) : null,
         student_number: `=${id}`,
         enrolled_from: at('01-26 08:00'),
         removed_at: null,
@@ -245,7 +246,7 @@ export async function keepToEvening(
   const member = server.db.updateTable('member').where('course_id', '=', 'rivers');
   await member.set({ section_id: 'evening' }).where('person_id', 'in', students).execute();
   await member
-    .set({ sections: JSON.stringify(['evening']) })
+    .set({ sections: toJson(['evening']) })
     .where('person_id', '=', assistant)
     .execute();
   server.courses.forget('rivers');

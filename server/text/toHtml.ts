@@ -1,3 +1,4 @@
+import { toJson, type Json } from '../db/json';
 import Image from '@tiptap/extension-image';
 import { TableKit } from '@tiptap/extension-table';
 import { getSchema } from '@tiptap/core';
@@ -103,7 +104,7 @@ export function toHtml(doc: RichNode): string {
 
 /** A text as it is stored: its JSON and everything derived from it. */
 export interface StoredText {
-  readonly doc: string;
+  readonly doc: Json<RichNode>;
   readonly html: string;
   /** Without passages quoted from posts, which not everyone who reads the text may read. */
   readonly text: string;
@@ -115,7 +116,7 @@ export interface StoredText {
 /** What is stored of a rich text. */
 export function storedText(doc: RichNode): StoredText {
   return {
-    doc: JSON.stringify(doc),
+    doc: toJson(doc),
     html: toHtml(doc),
     text: plainText(doc, { quotes: 'own' }),
     words: countWords(plainText(doc, { quotes: 'none' })),

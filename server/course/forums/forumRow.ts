@@ -1,7 +1,7 @@
+import { fromJson, toJson } from '../../db/json';
 import type { Selectable } from 'kysely';
-import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
+import type { ForumSettings } from '../../../contract/forumSettings';
 import type { ForumForEdit } from '../../../contract/plan';
-import type { RichNode } from '../../../core/text/richText';
 import type { Database } from '../../db/schema';
 import type { Db, Trx } from '../../db/open';
 import { notFound } from '../../refusals/problem';
@@ -28,9 +28,9 @@ export function settingsOf(row: ForumRow, itemId: string | null): ForumSettings 
     title: row.title,
     unitId: row.unit_id,
     categoryId: row.category_id,
-    prompt: JSON.parse(row.prompt) as RichNode,
-    rules: JSON.parse(row.rules) as ForumRules,
-    starter: row.starter === null ? null : (JSON.parse(row.starter) as RichNode),
+    prompt: fromJson(row.prompt),
+    rules: fromJson(row.rules),
+    starter: row.starter === null ? null : fromJson(row.starter),
     itemId,
   };
 }
@@ -42,7 +42,7 @@ export function columnsOf(settings: ForumSettings) {
     title: settings.title,
     unit_id: settings.unitId,
     category_id: settings.categoryId,
-    rules: JSON.stringify(settings.rules),
+    rules: toJson(settings.rules),
     prompt: prompt.doc,
     prompt_html: prompt.html,
     starter: settings.starter === null ? null : storedText(settings.starter).doc,
@@ -59,7 +59,7 @@ export function recordedState(row: ForumRow) {
     frozen: row.frozen === 1,
     removed: row.removed_at !== null,
     pinned: row.pinned,
-    rules: JSON.parse(row.rules) as ForumRules,
+    rules: fromJson(row.rules),
     promptHtml: row.prompt_html,
   };
 }

@@ -1,3 +1,4 @@
+import { fromJson } from '../../db/json';
 import type { Change } from '../change/changeCourse';
 import type { Selectable } from 'kysely';
 import type { Database } from '../../db/schema';
@@ -9,7 +10,7 @@ export function recordedMember(row: MemberRow) {
   return {
     role: row.role,
     sectionId: row.section_id,
-    sections: row.sections === null ? null : (JSON.parse(row.sections) as string[]),
+    sections: row.sections === null ? null : fromJson(row.sections),
     enrolledFrom: row.enrolled_from,
     removed: row.removed_at !== null,
     accommodationMinutes: row.accommodation_minutes,

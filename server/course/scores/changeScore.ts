@@ -1,9 +1,10 @@
+import { fromJson, toJson } from '../../db/json';
 import type { ExplanationLine } from '../../../core/scoring/kinds/explanation';
 import { NO_DECISIONS, type Decisions } from '../../../core/scoring/suggest';
 import type { RichNode } from '../../../core/text/richText';
 import { toHtml } from '../../text/toHtml';
 import type { Change } from '../change/changeCourse';
-import { EMPTY_SCORE, keepScore, type ScoreCell, type StoredScore } from './keepScore';
+import { EMPTY_SCORE, keepScore, NONE, type ScoreCell, type StoredScore } from './keepScore';
 import type { RecordedScore } from './loadScores';
 
 /** A score that is stored. */
@@ -32,8 +33,8 @@ export async function enterPoints(
   if (before === points) return;
   await keepScore(change, cell, {
     points,
-    lines: '[]',
-    decisions: JSON.stringify(NO_DECISIONS),
+    lines: NONE,
+    decisions: toJson(NO_DECISIONS),
     given_at: points === null ? null : change.now,
     given_by: points === null ? null : by,
     ...(points === null && { released_at: null }),
@@ -56,7 +57,7 @@ export async function remarkOn(
   told: boolean,
 ): Promise<StoredScore> {
   const html = remark && toHtml(remark);
-  const row = { remark: remark && JSON.stringify(remark), ...(told && { remark_html: html }) };
+  const row = { remark: remark && toJson(remark), ...(told && { remark_html: html }) };
   const after = await keepScore(change, cell, row);
   if (told)
     await change.record('score.remarked', subjectOf(cell), {
@@ -73,8 +74,8 @@ export async function rescale(
 ): Promise<void> {
   await keepScore(change, cell, {
     points: to.points,
-    lines: JSON.stringify(to.lines),
-    ...(to.decisions && { decisions: JSON.stringify(to.decisions) }),
+    lines: toJson(to.lines),
+    ...(to.decisions && { decisions: toJson(to.decisions) }),
   });
   await change.record('score.rescaled', subjectOf(cell), {
     before: { points: cell.stored.points },
@@ -94,7 +95,7 @@ export async function putBack(change: Change, cell: StoredCell, before: StoredSc
       givenAt: back.given_at,
       releasedAt: back.released_at,
       excused: back.excused === 1,
-      lines: JSON.parse(back.lines) as RecordedScore['lines'],
+      lines: fromJson(back.lines),
       remarkHtml: back.remark_html,
     },
   });

@@ -1,13 +1,12 @@
-import type { Passage } from '../../../contract/evaluate';
+import { fromJson, toJson } from '../../db/json';
 import { decimal } from '../../../core/course/points';
 import { suggest, type Decisions, type Suggestion } from '../../../core/scoring/suggest';
 import type { Done } from '../../../core/scoring/kinds/basis';
 import { fillInText, type Filling } from '../../../core/text/fillIn';
-import type { RichNode } from '../../../core/text/richText';
 import { toHtml } from '../../text/toHtml';
 import type { Change } from '../change/changeCourse';
 import { forumIn, type InCourse } from '../setup/inCourse';
-import { keepScore, type ScoreCell, type StoredScore } from './keepScore';
+import { keepScore, NONE, type ScoreCell, type StoredScore } from './keepScore';
 import type { RecordedScore } from './loadScores';
 import { noteGiven, readingsFor } from './readings';
 
@@ -46,17 +45,17 @@ export async function giveScore(
 ): Promise<StoredScore> {
   const { itemId, studentId, stored } = cell;
   const { points, lines } = suggestion;
-  const remark = stored?.remark == null ? null : (JSON.parse(stored.remark) as RichNode);
+  const remark = stored?.remark == null ? null : fromJson(stored.remark);
   const said =
     remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: decimal(points) });
   const remarkHtml = said && toHtml(said);
-  const passages = stored?.passages ?? '[]';
-  const files = stored?.files ?? '[]';
+  const passages = stored?.passages ?? NONE;
+  const files = stored?.files ?? NONE;
   const row = {
-    decisions: JSON.stringify(decisions),
+    decisions: toJson(decisions),
     points,
-    lines: JSON.stringify(lines),
-    remark: said && JSON.stringify(said),
+    lines: toJson(lines),
+    remark: said && toJson(said),
     remark_html: remarkHtml,
     passages_given: passages,
     files_given: files,
@@ -73,8 +72,8 @@ export async function giveScore(
         points,
         lines,
         remarkHtml,
-        passages: JSON.parse(passages) as Passage[],
-        files: JSON.parse(files) as string[],
+        passages: fromJson(passages),
+        files: fromJson(files),
       } satisfies RecordedScore,
       why: why ?? decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
     },

@@ -1,3 +1,4 @@
+import { toJson } from '../../db/json';
 import type { Selectable } from 'kysely';
 import { NO_DECISIONS } from '../../../core/scoring/suggest';
 import type { Database } from '../../db/schema';
@@ -13,17 +14,20 @@ export interface ScoreCell {
   readonly stored: StoredScore | null;
 }
 
+/** An empty list as a column holds it. */
+export const NONE = toJson<never[]>([]);
+
 /** A score of which nothing is known yet. */
 export const EMPTY_SCORE = {
-  decisions: JSON.stringify(NO_DECISIONS),
+  decisions: toJson(NO_DECISIONS),
   remark: null,
   remark_html: null,
-  passages: '[]',
-  passages_given: '[]',
-  files: '[]',
-  files_given: '[]',
+  passages: NONE,
+  passages_given: NONE,
+  files: NONE,
+  files_given: NONE,
   points: null,
-  lines: '[]',
+  lines: NONE,
   given_at: null,
   given_by: null,
   released_at: null,

@@ -1,3 +1,4 @@
+import { fromJson } from '../../db/json';
 import type { Kysely } from 'kysely';
 import type { Passage } from '../../../contract/evaluate';
 import type { ScoreFacts } from '../../../core/course/courseData';
@@ -56,10 +57,10 @@ async function scoresNow(
     givenAt: row.given_at,
     releasedAt: row.released_at,
     excused: row.excused === 1,
-    lines: JSON.parse(row.lines) as ExplanationLine[],
+    lines: fromJson(row.lines),
     remarkHtml: row.remark_html,
-    passages: JSON.parse(row.passages_given) as Passage[],
-    files: JSON.parse(row.files_given) as string[],
+    passages: fromJson(row.passages_given),
+    files: fromJson(row.files_given),
   }));
 }
 

@@ -1,3 +1,4 @@
+import { fromJson, toJson } from '../../db/json';
 import type { DeskView, DocketReading } from '../../../contract/evaluate';
 import {
   agreementOf,
@@ -58,7 +59,7 @@ export async function readingsOf(
     of(row.student_id).kept.push({
       readerId: row.reader_id,
       version: row.version,
-      decisions: JSON.parse(row.decisions) as Decisions,
+      decisions: fromJson(row.decisions),
       points: row.points,
       at: row.given_at,
     });
@@ -76,7 +77,7 @@ export async function readingsOf(
     kept.push({
       readerId: score.given_by!,
       version: 0,
-      decisions: JSON.parse(score.decisions) as Decisions,
+      decisions: fromJson(score.decisions),
       points: score.points,
       at: score.given_at,
     });
@@ -179,7 +180,7 @@ export async function keepReading(
 ): Promise<void> {
   const row = {
     version: reading.version,
-    decisions: JSON.stringify(reading.decisions),
+    decisions: toJson(reading.decisions),
     points: reading.points,
     given_at: reading.at,
   };

@@ -1,3 +1,4 @@
+import { fromJson } from '../../db/json';
 import type { PersonName } from '../../../contract/basics';
 import { forumOf, type ForumRules } from '../../../contract/forumSettings';
 import type { Forum } from '../../../core/course/forum';
@@ -135,7 +136,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
       (a.unit_position ?? -1) - (b.unit_position ?? -1) ||
       a.position - b.position,
   );
-  const rulesOf = new Map(forums.map((row) => [row.id, JSON.parse(row.rules) as ForumRules]));
+  const rulesOf = new Map(forums.map((row) => [row.id, fromJson(row.rules)]));
   const student = (row: (typeof rows)[number]): Student => ({
     id: row.person_id,
     sectionId: row.section_id,
@@ -154,7 +155,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     termEnd: course.term_end,
     version: course.version,
     asOf: null,
-    freeWeeks: JSON.parse(course.free_weeks) as string[],
+    freeWeeks: fromJson(course.free_weeks),
     groupPlans: groupPlans.map(({ id, title, version }) => ({ id, title, version })),
     members: new Map(
       rows.map((row) => [
@@ -162,7 +163,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
         {
           personId: row.person_id,
           role: row.role,
-          sections: row.sections === null ? 'all' : (JSON.parse(row.sections) as string[]),
+          sections: row.sections === null ? 'all' : fromJson(row.sections),
           removed: row.removed_at !== null,
         },
       ]),
@@ -179,7 +180,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     units: await unitsOf(db, courseId),
     gradebook: {
       mode: course.gradebook_mode,
-      letters: JSON.parse(course.letters) as Gradebook['letters'],
+      letters: fromJson(course.letters),
       categories: await categoriesOf(db, courseId),
       items: items
         .filter(({ forum_id }) => forum_id === null || rulesOf.has(forum_id))
