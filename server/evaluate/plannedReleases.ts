@@ -1,7 +1,7 @@
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { dropPlannedRelease, keepPlannedRelease, plannedReleaseOf } from '../course/scores/plannedRelease';
 import { courseFor, forumIn, type InCourse } from '../course/setup/inCourse';
-import type { Db, Trx } from '../db/open';
+import type { Db } from '../db/open';
 import type { Deps } from '../feature/deps';
 import { notFound, refused, wrongField } from '../refusals/problem';
 import { setReleased } from './release';
@@ -35,7 +35,7 @@ export function planRelease(
         'notYours',
         'Staff of all sections have planned this release; only they change it. You can still release your own students by hand.',
       );
-    if (at === null) await dropPlannedRelease(change, itemId);
+    if (at === null) await dropPlannedRelease(change.trx, itemId);
     else await keepPlannedRelease(change, itemId, { at, by: course.person.id });
     const before = planned?.at ?? null;
     await change.record(
@@ -88,7 +88,7 @@ export class PlannedReleases {
       else {
         await setReleased(this.deps, course, forum_id, 'all', true, at);
       }
-      await dropPlannedRelease({ trx: db as Trx }, item_id);
+      await dropPlannedRelease(db, item_id);
     }
   }
 }

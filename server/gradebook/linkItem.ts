@@ -65,7 +65,7 @@ async function putAwayOwn(
     .set({ forum_id: null, removed_at: now, version: own.version + 1 })
     .where('id', '=', own.id)
     .execute();
-  await dropPlannedRelease(change, own.id);
+  await dropPlannedRelease(change.trx, own.id);
   await recordItem(change, course, own.id, 'item.removed', own);
   return own.title;
 }
@@ -163,7 +163,7 @@ async function unlink(change: Change, course: InCourse, itemId: string, forumId:
     .set({ forum_id: null, follows: 0, category_id: forum.category_id, version: item.version + 1 })
     .where('id', '=', itemId)
     .execute();
-  await dropPlannedRelease(change, itemId);
+  await dropPlannedRelease(change.trx, itemId);
   await recordItem(change, course, itemId, 'item.unlinked', item);
   let scores = 0;
   for (const stored of await scoresIn(trx, itemId)) {

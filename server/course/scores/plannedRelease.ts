@@ -1,4 +1,4 @@
-import type { Db, Trx } from '../../db/open';
+import type { Db } from '../../db/open';
 import type { Change } from '../change/changeCourse';
 
 /** A release that is planned: its moment, UTC ms, and who planned it. */
@@ -8,7 +8,7 @@ export interface PlannedRelease {
 }
 
 /** The planned release of an item; null while there is none. */
-export async function plannedReleaseOf(db: Db | Trx, itemId: string): Promise<PlannedRelease | null> {
+export async function plannedReleaseOf(db: Db, itemId: string): Promise<PlannedRelease | null> {
   const row = await db
     .selectFrom('planned_release')
     .select(['at', 'by'])
@@ -23,7 +23,7 @@ export async function keepPlannedRelease(
   itemId: string,
   planned: PlannedRelease,
 ): Promise<void> {
-  await dropPlannedRelease(change, itemId);
+  await dropPlannedRelease(change.trx, itemId);
   await change.trx
     .insertInto('planned_release')
     .values({ item_id: itemId, ...planned, planned_at: change.now })
@@ -31,6 +31,6 @@ export async function keepPlannedRelease(
 }
 
 /** Nothing of an item is released by itself any more. */
-export async function dropPlannedRelease({ trx }: Pick<Change, 'trx'>, itemId: string): Promise<void> {
-  await trx.deleteFrom('planned_release').where('item_id', '=', itemId).execute();
+export async function dropPlannedRelease(db: Db, itemId: string): Promise<void> {
+  await db.deleteFrom('planned_release').where('item_id', '=', itemId).execute();
 }
