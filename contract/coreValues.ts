@@ -27,7 +27,7 @@ import type { Suggestion } from '../core/scoring/suggest';
 import type { Stretch } from '../core/text/compareWords';
 import type { RichNode } from '../core/text/richText';
 import { instant, points } from './basics';
-import { part as partOf } from './evaluationRules';
+import { part as partOf } from './parts';
 import { forumRules } from './forumSettings';
 import { postText } from './richText';
 

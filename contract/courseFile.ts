@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { instant, points } from './basics';
 import { courseSettings } from './courseSettings';
-import { guide } from './guides';
+import { guide } from './parts';
 
 const key = z.string();
 const time = instant.nullable();

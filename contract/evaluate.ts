@@ -14,6 +14,7 @@ import {
 import { postVersions } from './discuss';
 import { endpoint } from './endpoint';
 import { fileView } from './files';
+import { partDecision } from './parts';
 import { richText } from './richText';
 import { secondLook } from './secondLooks';
 import {
@@ -117,24 +118,6 @@ export const getDocket = endpoint({
   params: forumParams,
   query: page.extend({ names }),
   answer: docketView,
-});
-
-/** What is decided about one part; each kind of part reads its own field. */
-const partDecision = z.strictObject({
-  points: points.min(0, 'Points are 0 or more.').nullable().optional(),
-  criteria: z
-    .record(
-      id,
-      z.strictObject({
-        levelId: id.nullable(),
-        points: points.min(0, 'Points are 0 or more.').nullable().optional(),
-        comment: z.string().max(4000, 'A comment has at most 4,000 characters.').optional(),
-      }),
-    )
-    .optional(),
-  items: z.record(id, z.boolean()).optional(),
-  levelId: id.nullable().optional(),
-  posts: z.record(id, z.union([points.min(0, 'Points are 0 or more.'), z.literal('leftOut')])).optional(),
 });
 
 /** What the evaluator decides. */

@@ -1,16 +1,7 @@
 import { z } from 'zod';
 import { courseParams, done, id, version } from './basics';
 import { endpoint } from './endpoint';
-import { criteria, items, scaleLevels } from './evaluationRules';
-
-const title = z.string().trim().min(1, 'Give it a name.').max(120, 'At most 120 characters.');
-
-/** A rubric, a checklist or a scale as it is kept, and as its JSON file holds it. (docs/formats) */
-export const guide = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('rubric'), title, criteria, anyNumber: z.boolean() }),
-  z.strictObject({ kind: z.literal('checklist'), title, items }),
-  z.strictObject({ kind: z.literal('levels'), title, levels: scaleLevels }),
-]);
+import { guide } from './parts';
 
 /** The JSON file of a guide. */
 export const guideFile = z.strictObject({ juror: z.literal('guide'), version: z.literal(1), guide });

@@ -1,7 +1,7 @@
 import type { DeskView, Passage } from '../contract/evaluate';
 import type { Part } from '../core/course/evaluation';
 import { isPeerReply } from '../core/participation/peerReply';
-import type { PartDecision } from '../core/scoring/kinds/partKind';
+import type { PartDecision } from '../core/scoring/kinds/partKinds';
 import { NO_DECISIONS } from '../core/scoring/suggest';
 import { textOf } from '../core/text/textOf';
 import type { InCourse } from '../server/course/setup/inCourse';

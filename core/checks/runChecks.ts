@@ -3,8 +3,6 @@ import { inAudience } from '../terms/audience';
 import { resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
 import type { Forum } from '../course/forum';
 import type { Alike, Check, CheckContext, Finding, Member } from './check';
-import { cannotReach } from './cannotReach';
-import { completionOfNothing } from './completionOfNothing';
 import { crowdedDueDates } from './crowdedDueDates';
 import { dueBeforePosting } from './dueBeforePosting';
 import { dueInClockChange } from './dueInClockChange';
@@ -13,7 +11,6 @@ import { dueOutsideTerm } from './dueOutsideTerm';
 import { emptyAudience } from './emptyAudience';
 import { emptyPrompt } from './emptyPrompt';
 import { enrolledAfterDue } from './enrolledAfterDue';
-import { initialPartWithoutInitial } from './initialPartWithoutInitial';
 import { inNoGroup } from './inNoGroup';
 import { initialAfterOthersReplies } from './initialAfterOthersReplies';
 import { noQuestions } from './noQuestions';
@@ -22,12 +19,11 @@ import { partsDoNotAddUp } from './partsDoNotAddUp';
 import { postingAfterInvisible } from './postingAfterInvisible';
 import { prerequisiteCycle } from './prerequisiteCycle';
 import { prerequisiteTooLate } from './prerequisiteTooLate';
-import { ratingsOff } from './ratingsOff';
+import { partFaults } from './partFaults';
 import { placed, repaired, repairOf, type Repair } from './repairs';
 import { repliesTooSoon } from './repliesTooSoon';
 import { sealWithoutInitial } from './sealWithoutInitial';
 import { spaceTooSmall } from './spaceTooSmall';
-import { sumOfNothing } from './sumOfNothing';
 import { tooFewCanPost } from './tooFewCanPost';
 import { unitOutOfOrder } from './unitOutOfOrder';
 import { windowEndsBeforeStart } from './windowEndsBeforeStart';
@@ -38,10 +34,7 @@ const CHECKS: readonly Check[] = [
   dueBeforePosting,
   prerequisiteCycle,
   partsDoNotAddUp,
-  cannotReach,
-  completionOfNothing,
-  sumOfNothing,
-  initialPartWithoutInitial,
+  partFaults,
   emptyAudience,
   noQuestions,
   emptyPrompt,
@@ -61,7 +54,6 @@ const CHECKS: readonly Check[] = [
   unitOutOfOrder,
   enrolledAfterDue,
   outsideCategory,
-  ratingsOff,
 ];
 
 /** What {@link runChecks} needs; the members are worked out from the course. */

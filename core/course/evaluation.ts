@@ -22,6 +22,12 @@ interface PartCommon {
   readonly basis: Basis;
 }
 
+/** What parts have in common that are judged by something the library can keep. */
+interface GuidedCommon extends PartCommon {
+  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
+  readonly guideId?: Id | null;
+}
+
 /** The evaluator gives a number. */
 export interface DirectPart extends PartCommon {
   readonly kind: 'direct';
@@ -54,10 +60,8 @@ export interface Criterion {
 }
 
 /** Criteria, each judged by one of its levels. */
-export interface RubricPart extends PartCommon {
+export interface RubricPart extends GuidedCommon {
   readonly kind: 'rubric';
-  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
-  readonly guideId?: Id | null;
   readonly criteria: readonly Criterion[];
   /** Whether any number within a criterion's range may be given in place of a level's points. */
   readonly anyNumber: boolean;
@@ -73,10 +77,8 @@ export interface ChecklistItem {
 }
 
 /** Items that are ticked or not, some by required posts themselves. */
-export interface ChecklistPart extends PartCommon {
+export interface ChecklistPart extends GuidedCommon {
   readonly kind: 'checklist';
-  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
-  readonly guideId?: Id | null;
   readonly items: readonly ChecklistItem[];
 }
 
@@ -89,10 +91,8 @@ export interface ScaleLevel {
 }
 
 /** One of several named levels. */
-export interface LevelsPart extends PartCommon {
+export interface LevelsPart extends GuidedCommon {
   readonly kind: 'levels';
-  /** The guide of the library it was taken from; absent or null where it was made for this forum alone. */
-  readonly guideId?: Id | null;
   readonly levels: readonly ScaleLevel[];
 }
 
@@ -119,9 +119,22 @@ export interface RatingsPart extends PartCommon {
   readonly atLeast: number;
 }
 
-/** One part of a forum's evaluation; a kind is one file in `core/scoring/kinds`. */
+/** One part of a forum's evaluation. What belongs to each kind: CONTRIBUTING.md, "a scoring kind". */
 export type Part =
   DirectPart | RubricPart | ChecklistPart | LevelsPart | PerPostPart | CompletionPart | RatingsPart;
+
+type WithGuide<P> = P extends unknown ? ('guideId' extends keyof P ? P : never) : never;
+
+/** The parts that are judged by something the library can keep. */
+export type GuidedPart = WithGuide<Part>;
+
+/** What of a part can stand in the library. */
+export type GuideOf<P extends Part> = P extends unknown
+  ? Omit<P, 'id' | 'maximum' | 'basis' | 'guideId'>
+  : never;
+
+/** What a part is judged by, apart from any forum: a rubric, a checklist, or a scale of levels. */
+export type Guide = GuideOf<GuidedPart>;
 
 /** How a forum becomes a score. (rules §6) */
 export interface Evaluation {

@@ -1,6 +1,6 @@
 import type { Id } from '../course/id';
 import { decimal, type Points } from '../course/points';
-import { plainCell } from './csv';
+import { plainCell } from '../csv/csv';
 
 /** An item as the head of a column names it. */
 export interface NamedItem {

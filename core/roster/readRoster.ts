@@ -1,5 +1,5 @@
 import type { Id } from '../course/id';
-import { plainCell } from '../formats/csv';
+import { plainCell } from '../csv/csv';
 import type { Instant } from '../time/instant';
 import { fromWallClock } from '../time/wallClock';
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Criterion, Evaluation, Part } from '../course/evaluation';
-import { evaluationWith, guideOf, mostOf, partWith, type Guide } from './guide';
+import type { Guide } from '../course/evaluation';
+import { evaluationWith, guideOf, mostOf, partWith } from './guide';
 
 const criterion = (id: string, ...points: number[]): Criterion => ({
   id,

@@ -1,25 +1,27 @@
-import type { ChecklistItem, Criterion, Evaluation, Part, ScaleLevel } from '../course/evaluation';
+import type { Evaluation, Guide, GuidedPart, Part } from '../course/evaluation';
 import type { Id } from '../course/id';
-import { rangeOf } from './kinds/rubric';
 import type { Points } from '../course/points';
+import type { GuideRule } from './kinds/partKind';
+import { kindOf, partKinds } from './kinds/partKinds';
 
-/** What a part is judged by, apart from any forum: a rubric, a checklist, or a scale of levels. */
-export type Guide = { readonly title: string } & (
-  | { readonly kind: 'rubric'; readonly criteria: readonly Criterion[]; readonly anyNumber: boolean }
-  | { readonly kind: 'checklist'; readonly items: readonly ChecklistItem[] }
-  | { readonly kind: 'levels'; readonly levels: readonly ScaleLevel[] }
+/** What belongs to each kind of guide, in the order in which they are offered. */
+export const guideRules: readonly GuideRule[] = Object.values(partKinds).flatMap(({ guide }) =>
+  guide === null ? [] : [guide as unknown as GuideRule],
 );
 
-/** The parts that are judged by a guide. */
-export type GuidedPart = Extract<Part, { kind: Guide['kind'] }>;
+/** What belongs to a guide's kind: what it comes to, its name, its file. */
+export function guideRule({ kind }: Pick<Guide, 'kind'>): GuideRule {
+  return partKinds[kind].guide as unknown as GuideRule;
+}
+
+/** Whether a part is judged by something that can stand in the library. */
+export const isGuided = (part: Part): part is GuidedPart => kindOf(part).guide !== null;
 
 /** What a part is judged by; null where it is judged otherwise. */
 export function guideOf(part: Part): Guide | null {
-  const { title } = part;
-  if (part.kind === 'rubric')
-    return { title, kind: 'rubric', criteria: part.criteria, anyNumber: part.anyNumber };
-  if (part.kind === 'checklist') return { title, kind: 'checklist', items: part.items };
-  return part.kind === 'levels' ? { title, kind: 'levels', levels: part.levels } : null;
+  if (!isGuided(part)) return null;
+  const { id: _, maximum: __, basis: ___, guideId: ____, ...guide } = part;
+  return guide;
 }
 
 /**
@@ -28,10 +30,7 @@ export function guideOf(part: Part): Guide | null {
  * @example mostOf({ title: 'Map', kind: 'checklist', items: [{ points: 100 }, { points: 200 }] }) // 300
  */
 export function mostOf(guide: Guide): Points | null {
-  if (guide.kind === 'levels') return null;
-  return guide.kind === 'rubric'
-    ? guide.criteria.reduce((sum, criterion) => sum + rangeOf(criterion).most, 0)
-    : guide.items.reduce((sum, { points }) => sum + points, 0);
+  return guideRule(guide).most(guide);
 }
 
 /**
@@ -40,11 +39,7 @@ export function mostOf(guide: Guide): Points | null {
  */
 export function partWith(part: Part, guide: Guide, guideId: Id): GuidedPart {
   const { id, title, basis } = part;
-  const common = { id, title, basis, maximum: mostOf(guide) ?? part.maximum, guideId };
-  if (guide.kind === 'rubric')
-    return { ...common, kind: 'rubric', criteria: guide.criteria, anyNumber: guide.anyNumber };
-  if (guide.kind === 'checklist') return { ...common, kind: 'checklist', items: guide.items };
-  return { ...common, kind: 'levels', levels: guide.levels };
+  return { ...guide, id, title, basis, maximum: mostOf(guide) ?? part.maximum, guideId };
 }
 
 /**

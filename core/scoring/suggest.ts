@@ -1,12 +1,12 @@
-import type { Evaluation } from '../course/evaluation';
+import type { Evaluation, Part } from '../course/evaluation';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
 import { postsOf, slotsOf, type Done } from './kinds/basis';
 import { sumOf, type ExplanationLine } from './kinds/explanation';
 import { gateState, type GateState } from './gate';
-import type { PartContext, PartDecision } from './kinds/partKind';
-import { kindOf, valueOf } from './kinds/partKinds';
+import type { PartContext } from './kinds/partKind';
+import { kindOf, valueOf, type PartDecision } from './kinds/partKinds';
 import { lessen } from './lateness';
 import type { Points } from '../course/points';
 
@@ -70,7 +70,7 @@ export function suggest(
   const parts: SuggestedPart[] = [];
   for (const part of evaluation.parts) {
     const slots = slotsOf(part.basis, participation.slots);
-    const context: PartContext = {
+    const context: PartContext<Part, PartDecision> = {
       part,
       forum,
       allSlots: participation.slots,

@@ -5,7 +5,7 @@ import type { ForumRules, ForumSettings } from '../../contract/forumSettings';
 import type { Gradebook } from '../../core/gradebook/gradebook';
 import type { ToldDates } from '../../core/notices/notice';
 import type { RecipeDates } from '../../core/plan/recipeDates';
-import type { Guide } from '../../core/scoring/guide';
+import type { Guide } from '../../core/course/evaluation';
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
@@ -354,7 +354,7 @@ export interface Database {
     /** null: its owner's own, in every course. */
     course_id: string | null;
     owner_id: string;
-    kind: 'rubric' | 'checklist' | 'levels';
+    kind: Guide['kind'];
     title: string;
     guide: Json<Guide>;
     version: number;

@@ -1,4 +1,4 @@
-import { csvFile } from '../../core/formats/csv';
+import { csvFile } from '../../core/csv/csv';
 import { decimal } from '../../core/course/points';
 import { itemHeads, PERSON_HEADS, stampHead, TOTAL_HEADS } from '../../core/formats/gradebookTable';
 import type { InCourse } from '../course/setup/inCourse';

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { decimal } from '../../core/course/points';
 import type { CellValue } from '../../contract/cells';
 import type { GradebookFileRead } from '../../contract/gradebookFile';
-import { plainCell } from '../../core/formats/csv';
+import { plainCell } from '../../core/csv/csv';
 import {
   matchTable,
   studentFinder,

@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { GradebookCell, GradebookView } from '../../contract/gradebook';
 import type { ScoresView } from '../../contract/scores';
-import { plainCell } from '../../core/formats/csv';
+import { plainCell } from '../../core/csv/csv';
 import { at, C, keepToEvening, settings, withForum, type Client } from '../testing/testServer';
 
 type Course = Awaited<ReturnType<typeof withForum>>;

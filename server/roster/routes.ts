@@ -2,7 +2,7 @@ import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import { rosterCsv } from '../../contract/fileRoutes';
 import * as contract from '../../contract/roster';
-import { csvFile } from '../../core/formats/csv';
+import { csvFile } from '../../core/csv/csv';
 import { toWallClock } from '../../core/time/wallClock';
 import { courseFor, worksWith, type InCourse } from '../course/setup/inCourse';
 import { recordExport } from '../course/record/recordReading';

@@ -1,4 +1,4 @@
-import { plainCsvFile } from '../csv';
+import { plainCsvFile } from '../../csv/csv';
 import { headersOf, MANIFEST, TABLE_NAMES, TABLES, type Tables } from './tables';
 
 /** All files by name, as CSV. Nothing in them is guarded against spreadsheets: other programs read them as they are. */

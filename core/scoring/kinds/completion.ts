@@ -1,6 +1,7 @@
 import type { CompletionPart } from '../../course/evaluation';
 import { isMade, type Slot } from '../../participation/slot';
 import { divideRounded, type Points } from '../../course/points';
+import { requiredOf } from './basis';
 import type { PartKind, PartValue } from './partKind';
 
 function share(part: CompletionPart, made: number, of: number): Points {
@@ -48,4 +49,6 @@ export const completion: PartKind<CompletionPart> = {
     );
   },
   problem: () => null,
+  faults: (part, forum) => (requiredOf(part.basis, forum) === 0 ? ['completionOfNothing'] : []),
+  guide: null,
 };

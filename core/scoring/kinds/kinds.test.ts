@@ -13,7 +13,7 @@ import { participationOf } from '../../participation/participationOf';
 import { at, course, forum, post, revision, student, terms, type ForumSketch } from '../../testing/fixtures';
 import { sumOf } from './explanation';
 import { suggest, type Decisions, type Suggestion } from '../suggest';
-import type { PartDecision } from './partKind';
+import type { PartDecision } from './partKinds';
 import { decisionProblem } from './partKinds';
 
 const ines = student('ines');

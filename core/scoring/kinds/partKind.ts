@@ -1,37 +1,15 @@
-import type { Basis, Part } from '../../course/evaluation';
+import type { Basis, Guide, GuidedPart, GuideOf, Part } from '../../course/evaluation';
 import type { Forum } from '../../course/forum';
 import type { Id } from '../../course/id';
+import type { Points } from '../../course/points';
 import type { Post } from '../../course/post';
+import type { RowReader } from '../../csv/rowReader';
 import type { Slot } from '../../participation/slot';
 import type { Instant } from '../../time/instant';
 import type { ExplanationLine } from './explanation';
-import type { Points } from '../../course/points';
-
-/** What was decided about one criterion of a rubric. */
-export interface CriterionDecision {
-  readonly levelId: Id | null;
-  /** Given in place of the level's points, where the rubric allows any number; in hundredths. */
-  readonly points?: Points | null;
-  /** Read by the student with the score. */
-  readonly comment?: string;
-}
-
-/** What the evaluator has decided about one part; each kind reads its own field. */
-export interface PartDecision {
-  /** direct: the number given, in hundredths; null while nothing is given. */
-  readonly points?: Points | null;
-  /** rubric: by criterion. */
-  readonly criteria?: Readonly<Record<Id, CriterionDecision>>;
-  /** checklist: the items that were ticked or unticked by hand. */
-  readonly items?: Readonly<Record<Id, boolean>>;
-  /** levels: the one chosen. */
-  readonly levelId?: Id | null;
-  /** per post: what each post was given, in hundredths, or that it is left out. */
-  readonly posts?: Readonly<Record<Id, Points | 'leftOut'>>;
-}
 
 /** What a kind may look at to value a part. */
-export interface PartContext<P extends Part = Part> {
+export interface PartContext<P extends Part = Part, D extends object = object> {
   readonly part: P;
   readonly forum: Forum;
   /** Every slot of the student. */
@@ -41,7 +19,8 @@ export interface PartContext<P extends Part = Part> {
   readonly posts: readonly Post[];
   /** The counted posts of another basis. */
   readonly postsOf: (basis: Basis) => readonly Post[];
-  readonly decision: PartDecision;
+  /** What the evaluator has decided about it. */
+  readonly decision: D;
   readonly t: Instant;
 }
 
@@ -67,18 +46,45 @@ export interface DecisionProblem {
   readonly most?: Points;
 }
 
+/** What can be wrong with the plan of a part; all are errors but `ratingsOff`. (rules §6, §8) */
+export type PartFault =
+  'completionOfNothing' | 'sumOfNothing' | 'initialPartWithoutInitial' | 'ratingsOff' | 'cannotReach';
+
 /**
- * A way of valuing a part. To add one: a member of `Part` in core/course/evaluation.ts, a file here, a row in
- * partKinds.ts. (rules §6)
+ * A way of valuing a part: its rule. What else belongs to a kind, and where: CONTRIBUTING.md, "a scoring kind". (rules §6)
+ *
+ * @typeParam D what the evaluator decides about such a part; an empty object while nothing is
  */
-export interface PartKind<P extends Part = Part> {
+export interface PartKind<P extends Part = Part, D extends object = object> {
   /** Judged by a person: then a short post's lateness takes its share too. All but completion. */
   readonly judged: boolean;
-  value(context: PartContext<P>): PartValue;
+  value(context: PartContext<P, D>): PartValue;
   /** The value without the late slots, which lateness never takes a part below; null where there is none. */
-  withoutLate(context: PartContext<P>): Points | null;
+  withoutLate(context: PartContext<P, D>): Points | null;
   /** Why a decision cannot be kept; null where it can. */
-  problem(part: P, decision: PartDecision): DecisionProblem | null;
+  problem(part: P, decision: D): DecisionProblem | null;
+  /** What of the forum's plan keeps it from working. */
+  faults(part: P, forum: Forum): readonly PartFault[];
+  /** What of it the library can keep; null where there is nothing. */
+  readonly guide: P extends GuidedPart ? GuideRule<GuideOf<P>> : null;
+}
+
+type Untitled<G> = G extends unknown ? Omit<G, 'title'> : never;
+
+/** What belongs to a kind of guide: what it comes to, its name, and its CSV file. (docs/formats) */
+export interface GuideRule<G = Guide> {
+  /** What a guide of this kind is called. */
+  readonly name: string;
+  /** The most it comes to, in hundredths; null where that is whatever the part has. */
+  most(guide: G): Points | null;
+  /** The columns of its file. */
+  readonly columns: readonly string[];
+  /** Those by which the kind of a file is known. */
+  readonly needed: readonly string[];
+  /** The rows below the names of the columns. */
+  rows(guide: G): string[][];
+  /** What the rows of a file say; what is wrong with them is told to the reader. */
+  read(file: RowReader, newId: () => Id): Untitled<G>;
 }
 
 /** A part that waits for something to be given: it counts 0, and says how much of it is there. */

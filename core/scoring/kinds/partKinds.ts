@@ -1,15 +1,15 @@
 import type { Part } from '../../course/evaluation';
-import { checklist } from './checklist';
+import { checklist, type ChecklistDecision } from './checklist';
 import { completion } from './completion';
-import { direct } from './direct';
-import { levels } from './levels';
-import type { DecisionProblem, PartContext, PartDecision, PartKind, PartValue } from './partKind';
-import { perPost } from './perPost';
+import { direct, type DirectDecision } from './direct';
+import { levels, type LevelsDecision } from './levels';
+import type { DecisionProblem, PartContext, PartKind, PartValue } from './partKind';
+import { perPost, type PerPostDecision } from './perPost';
 import { ratings } from './ratings';
-import { rubric } from './rubric';
+import { rubric, type RubricDecision } from './rubric';
 
-/** Every kind of part, by its name. (rules §6) */
-const partKinds: { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: K }>> } = {
+/** Every kind of part, by its name, in the order in which they are offered. (rules §6) */
+export const partKinds = {
   direct,
   rubric,
   checklist,
@@ -17,15 +17,22 @@ const partKinds: { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: 
   perPost,
   completion,
   ratings,
-};
+} satisfies { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: K }>> };
+
+/** What the evaluator has decided about one part; each kind reads its own field. */
+export type PartDecision = DirectDecision &
+  RubricDecision &
+  ChecklistDecision &
+  LevelsDecision &
+  PerPostDecision;
 
 /** The kind of a part, ready to be asked about any part of that kind. */
-export function kindOf(part: Part): PartKind {
-  return partKinds[part.kind] as unknown as PartKind;
+export function kindOf(part: Part): PartKind<Part, PartDecision> {
+  return partKinds[part.kind] as unknown as PartKind<Part, PartDecision>;
 }
 
 /** Step 1: the value of a part. (rules §6) */
-export function valueOf(context: PartContext): PartValue {
+export function valueOf(context: PartContext<Part, PartDecision>): PartValue {
   return kindOf(context.part).value(context);
 }
 

@@ -1,9 +1,11 @@
 import type { PerPostPart } from '../../course/evaluation';
 import type { Slot } from '../../participation/slot';
+import type { Id } from '../../course/id';
+import { requiredOf } from './basis';
 import { combine } from './combine';
 import { divideRounded, type Points } from '../../course/points';
 import { outOfRange, waiting, within, type DecisionProblem, type PartKind, type PartValue } from './partKind';
-import { withoutPosts } from './withoutPosts';
+import { initialOfNothing, withoutPosts } from './withoutPosts';
 
 /** How many posts a sum is measured by; where all are waived, one. */
 function requiredPosts({ basis }: PerPostPart, slots: readonly Slot[]): number {
@@ -17,8 +19,13 @@ function requiredPosts({ basis }: PerPostPart, slots: readonly Slot[]): number {
   return Math.max(required, 1);
 }
 
+/** What each post was given, in hundredths, or that it is left out. */
+export interface PerPostDecision {
+  readonly posts?: Readonly<Record<Id, Points | 'leftOut'>>;
+}
+
 /** What each post of the basis was given, combined as the forum says, as a share of the maximum. (rules §6) */
-export const perPost: PartKind<PerPostPart> = {
+export const perPost: PartKind<PerPostPart, PerPostDecision> = {
   judged: true,
   value(context): PartValue {
     const { part, posts, slots, decision } = context;
@@ -61,4 +68,9 @@ export const perPost: PartKind<PerPostPart> = {
     }
     return null;
   },
+  faults: (part, forum) => [
+    ...(part.combine.by === 'sum' && requiredOf(part.basis, forum) === 0 ? (['sumOfNothing'] as const) : []),
+    ...initialOfNothing(part, forum),
+  ],
+  guide: null,
 };

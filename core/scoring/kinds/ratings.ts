@@ -2,7 +2,7 @@ import type { RatingsPart } from '../../course/evaluation';
 import { ratingsAt } from '../../course/post';
 import { divideRounded } from '../../course/points';
 import type { PartKind, PartValue } from './partKind';
-import { withoutPosts } from './withoutPosts';
+import { initialOfNothing, withoutPosts } from './withoutPosts';
 
 /** The most a rating can be. */
 const BEST = 5;
@@ -38,4 +38,9 @@ export const ratings: PartKind<RatingsPart> = {
   },
   withoutLate: () => null,
   problem: () => null,
+  faults: (part, forum) => [
+    ...initialOfNothing(part, forum),
+    ...(forum.allowed.approve === 'ratings' ? [] : (['ratingsOff'] as const)),
+  ],
+  guide: null,
 };

@@ -1,14 +1,30 @@
-import type { Criterion, RubricPart } from '../../course/evaluation';
-import type { Points } from '../../course/points';
+import type { Basis, Criterion, CriterionLevel, GuideOf, RubricPart } from '../../course/evaluation';
+import type { Id } from '../../course/id';
+import { decimal, type Points } from '../../course/points';
+import type { RowReader } from '../../csv/rowReader';
 import {
   outOfRange,
   waiting,
   within,
-  type CriterionDecision,
   type DecisionProblem,
+  type GuideRule,
   type PartKind,
   type PartValue,
 } from './partKind';
+
+/** What was decided about one criterion of a rubric. */
+export interface CriterionDecision {
+  readonly levelId: Id | null;
+  /** Given in place of the level's points, where the rubric allows any number; in hundredths. */
+  readonly points?: Points | null;
+  /** Read by the student with the score. */
+  readonly comment?: string;
+}
+
+/** What was decided, by criterion. */
+export interface RubricDecision {
+  readonly criteria?: Readonly<Record<Id, CriterionDecision>>;
+}
 
 /**
  * The least and the most a criterion can come to, in hundredths: the points of its lowest and of its highest level.
@@ -36,8 +52,64 @@ export function criterionPoints(
   return criterion.levels.find(({ id }) => id === decision.levelId)?.points ?? null;
 }
 
+const LOOKS: readonly (readonly [Basis, string])[] = [
+  ['whole', 'everything'],
+  ['initial', 'initial post'],
+  ['replies', 'replies'],
+];
+
+/** A row a level; a row with an empty criterion belongs to the one above. */
+function readCriteria(file: RowReader, newId: () => Id): readonly Criterion[] {
+  const criteria: (Omit<Criterion, 'levels'> & { levels: CriterionLevel[] })[] = [];
+  for (const row of file.rows) {
+    const title = file.text(row, 'criterion');
+    const last = criteria.at(-1);
+    if (!last || (title !== '' && title !== last.title)) {
+      const looks = file.text(row, 'looks at').toLowerCase();
+      const basis = looks === '' ? 'whole' : LOOKS.find(([, words]) => words === looks)?.[0];
+      if (basis === undefined)
+        file.wrong(row, 'It looks at "everything", at the "initial post" or at "replies".');
+      criteria.push({
+        id: newId(),
+        title: file.named(row, 'criterion', 120),
+        description: file.text(row, 'description'),
+        outcome: file.text(row, 'outcome'),
+        basis: basis ?? 'whole',
+        levels: [],
+      });
+    }
+    criteria.at(-1)!.levels.push({
+      id: newId(),
+      title: file.named(row, 'level', 60),
+      description: file.text(row, 'level description'),
+      points: file.amount(row, 'points', 100_000),
+    });
+  }
+  return criteria;
+}
+
+const guide: GuideRule<GuideOf<RubricPart>> = {
+  name: 'rubric',
+  most: ({ criteria }) => criteria.reduce((sum, criterion) => sum + rangeOf(criterion).most, 0),
+  columns: ['criterion', 'description', 'outcome', 'looks at', 'level', 'level description', 'points'],
+  needed: ['criterion', 'level', 'points'],
+  rows: ({ criteria }) =>
+    criteria.flatMap(({ title, description, outcome, basis, levels }) =>
+      levels.map((level) => [
+        title,
+        description,
+        outcome,
+        LOOKS.find(([each]) => each === basis)![1],
+        level.title,
+        level.description,
+        decimal(level.points),
+      ]),
+    ),
+  read: (file, newId) => ({ kind: 'rubric', criteria: readCriteria(file, newId), anyNumber: false }),
+};
+
 /** The sum over the criteria of what each was given; incomplete until every one is. (rules §6) */
-export const rubric: PartKind<RubricPart> = {
+export const rubric: PartKind<RubricPart, RubricDecision> = {
   judged: true,
   value({ part, posts, postsOf, decision }): PartValue {
     const given = part.criteria.map((criterion) => {
@@ -80,4 +152,6 @@ export const rubric: PartKind<RubricPart> = {
     }
     return null;
   },
+  faults: (part) => (guide.most(part) === part.maximum ? [] : ['cannotReach']),
+  guide,
 };

@@ -2,7 +2,7 @@ import type { DeskView, Passage } from '../../../../contract/evaluate';
 import type { FileView } from '../../../../contract/files';
 import type { Part } from '../../../../core/course/evaluation';
 import { rangeOf } from '../../../../core/scoring/kinds/rubric';
-import type { PartDecision } from '../../../../core/scoring/kinds/partKind';
+import type { PartDecision } from '../../../../core/scoring/kinds/partKinds';
 import type { Decisions } from '../../../../core/scoring/suggest';
 import type { RichNode } from '../../../../core/text/richText';
 import { maximumWords, pointWords, readPoints } from '../../../ui/pointWords';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { dropGuide, listGuides, saveGuide, type KeptGuide } from '../../../../contract/guides';
-import type { Guide } from '../../../../core/scoring/guide';
+import type { Guide } from '../../../../core/course/evaluation';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';

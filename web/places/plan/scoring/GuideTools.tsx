@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { listGuides, saveGuide } from '../../../../contract/guides';
-import type { RowFinding } from '../../../../core/formats/guideRows';
-import type { Guide } from '../../../../core/scoring/guide';
+import type { RowFinding } from '../../../../core/scoring/guideRows';
+import type { Guide } from '../../../../core/course/evaluation';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';

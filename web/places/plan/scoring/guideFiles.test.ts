@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { csvFile } from '../../../../core/formats/csv';
-import { guideRows } from '../../../../core/formats/guideRows';
-import type { Guide } from '../../../../core/scoring/guide';
+import { csvFile } from '../../../../core/csv/csv';
+import { guideRows } from '../../../../core/scoring/guideRows';
+import type { Guide } from '../../../../core/course/evaluation';
 import { readGuideFile, type ReadFile } from './guideFiles';
 import { guideFrom, guideToForm, guideWords, newGuideForm } from './guideForm';
 import { newPart } from './partForm';

@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
 import { guideFile } from '../../../../contract/guides';
-import { csvFile } from '../../../../core/formats/csv';
-import { guideRows, readGuideRows, type RowFinding } from '../../../../core/formats/guideRows';
-import type { Guide } from '../../../../core/scoring/guide';
+import { csvFile } from '../../../../core/csv/csv';
+import { guideRows, readGuideRows, type RowFinding } from '../../../../core/scoring/guideRows';
+import type { Guide } from '../../../../core/course/evaluation';
 import { newId } from '../../../data/newId';
 import { saveFile } from '../../../ui/saveFile';
 

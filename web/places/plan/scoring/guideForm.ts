@@ -1,4 +1,5 @@
-import { guideOf, mostOf, type Guide, type GuidedPart } from '../../../../core/scoring/guide';
+import type { Guide, GuidedPart } from '../../../../core/course/evaluation';
+import { guideOf, mostOf } from '../../../../core/scoring/guide';
 import { countWords, maximumWords } from '../../../ui/pointWords';
 import { fieldReader, type FormProblems } from '../fields/fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './partForm';

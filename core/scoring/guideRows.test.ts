@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import type { Guide } from '../scoring/guide';
-import { csvFile } from './csv';
+import type { Guide } from '../course/evaluation';
+import { csvFile } from '../csv/csv';
 import { guideRows, readGuideRows } from './guideRows';
 
 const ids = () => {
