@@ -1,13 +1,14 @@
 /** The import table of docs/architecture: which folder may import which. */
-const FOLDERS = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e'];
+const FOLDERS = ['core', 'words', 'contract', 'server', 'web', 'demo', 'bench', 'e2e'];
 const MAY = {
   core: [],
+  words: ['core'],
   contract: ['core'],
-  server: ['core', 'contract'],
-  web: ['core', 'contract'],
-  demo: ['core', 'contract', 'server'],
+  server: ['core', 'words', 'contract'],
+  web: ['core', 'words', 'contract'],
+  demo: ['core', 'words', 'contract', 'server'],
   bench: FOLDERS,
-  e2e: ['contract', 'demo'],
+  e2e: ['words', 'contract', 'demo'],
 };
 
 module.exports = {

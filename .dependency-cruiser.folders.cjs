@@ -2,7 +2,7 @@
 const { options } = require('./.dependency-cruiser.cjs');
 
 module.exports = {
-  forbidden: ['core', 'contract', 'server', 'web'].map((folder) => ({
+  forbidden: ['core', 'words', 'contract', 'server', 'web'].map((folder) => ({
     name: `no-circles-in-${folder}`,
     severity: 'error',
     comment: 'what a folder holds is understood without those that build on it',

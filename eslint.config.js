@@ -27,7 +27,7 @@ export default tseslint.config(
   {
     languageOptions: {
       parserOptions: {
-        project: ['./{core,contract,server,web,demo,bench,e2e}/tsconfig.json', './tsconfig.tests.json'],
+        project: ['./{core,words,contract,server,web,demo,bench,e2e}/tsconfig.json', './tsconfig.tests.json'],
         tsconfigRootDir: import.meta.dirname,
       },
     },

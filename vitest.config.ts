@@ -12,7 +12,7 @@ export default defineConfig({
         test: { ...usual, name: 'server', include: ['{server,demo}/**/*.test.ts'], isolate: false },
       },
       {
-        test: { ...usual, name: 'rest', include: ['{core,contract,web,scripts}/**/*.test.{ts,tsx}'] },
+        test: { ...usual, name: 'rest', include: ['{core,words,contract,web,scripts}/**/*.test.{ts,tsx}'] },
       },
     ],
   },

@@ -26,7 +26,7 @@ import * as scores from './scores';
 import { fileRoutes } from './fileRoutes';
 import { problem } from './problem';
 import * as session from './session';
-import * as stewarding from './stewarding';
+import * as moderate from './moderate';
 import * as studentTerm from './studentTerm';
 import { postDocument, textDocument } from './textNodes';
 import * as vantage from './vantage';
@@ -49,7 +49,7 @@ export const endpoints: readonly Endpoint[] = [
   recipes,
   discuss,
   reading,
-  stewarding,
+  moderate,
   notices,
   myWork,
   evaluate,

@@ -1,3 +1,4 @@
+import { addresses } from '../words/addresses';
 import type { ForumRules, ForumSettings } from '../contract/forumSettings';
 import { newForum } from '../contract/newForum';
 import type { RichNode } from '../core/text/richText';
@@ -275,7 +276,7 @@ const SKETCHES: readonly Sketch[] = [
             {
               type: 'text',
               text: 'The weir hearing',
-              marks: [{ type: 'link', attrs: { href: `/c/${COURSE}/discuss/weir-hearing` } }],
+              marks: [{ type: 'link', attrs: { href: addresses.forum(COURSE, 'weir-hearing') } }],
             },
             { type: 'text', text: '.' },
           ],

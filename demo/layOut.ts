@@ -23,7 +23,7 @@ import { saveForum } from '../server/plan/saveForum';
 import { keepDates } from '../server/notices/keepDates';
 import { markNotices } from '../server/notices/notices';
 import { sendTo, setFollow } from '../server/notices/send';
-import { actOnPosts } from '../server/stewarding/actOnPosts';
+import { actOnPosts } from '../server/moderate/actOnPosts';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { Deed } from './deed';
 import { demoForums } from './forums';

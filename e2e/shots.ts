@@ -46,7 +46,7 @@ const SHOTS: readonly Shot[] = [
   {
     name: 'evidence',
     who: 'teodora',
-    path: `${C}/discuss/floodplain/steward?view=evidence&student=rafael-osei`,
+    path: `${C}/discuss/floodplain/moderate?view=evidence&student=rafael-osei`,
   },
   { name: 'gradebook', who: 'teodora', path: `${C}/gradebook` },
   { name: 'my-work', who: 'sade-nkemelu', path: `${C}/my-work` },

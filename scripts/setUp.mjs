@@ -45,7 +45,7 @@ function* sources(folder) {
 /** Builds the interface and the server where its sources have changed since it was built. */
 export function build() {
   const wanted = hashOf(
-    ...['web', 'core', 'contract', 'server', 'demo', 'bench'].flatMap((folder) => [
+    ...['web', 'core', 'words', 'contract', 'server', 'demo', 'bench'].flatMap((folder) => [
       ...sources(join(root, folder)),
     ]),
     readFileSync(join(root, 'package-lock.json')),

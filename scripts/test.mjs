@@ -9,7 +9,7 @@ const steps = [];
 const counts = { passed: 0, failed: 0 };
 /** The tests that failed, each with the first lines of why; told again at the end, where they are looked for. */
 const failures = [];
-const folders = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e'];
+const folders = ['core', 'words', 'contract', 'server', 'web', 'demo', 'bench', 'e2e'];
 const scratch = mkdtempSync(join(tmpdir(), 'juror-test-'));
 
 function timed(name, work) {
@@ -118,7 +118,7 @@ await checks([
     [
       'depcruise',
       ...['--config', '.dependency-cruiser.folders.cjs', '--output-type', 'err'],
-      ...['core', 'contract', 'server', 'web'],
+      ...['core', 'words', 'contract', 'server', 'web'],
     ],
   ],
   ['unused code', 'npx', ['knip']],

@@ -24,7 +24,7 @@ import { planRoutes } from './plan/routes';
 import { readingRoutes } from './reading/routes';
 import { rosterRoutes } from './roster/routes';
 import { demoRoutes, sessionRoutes } from './sessions/routes';
-import { stewardingRoutes } from './stewarding/routes';
+import { moderateRoutes } from './moderate/routes';
 import { vantageRoutes } from './vantage/routes';
 
 /**
@@ -89,7 +89,7 @@ export function createApp(
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);
   exchangeRoutes(app, serve, deps);
-  stewardingRoutes(serve, deps);
+  moderateRoutes(serve, deps);
   noticeRoutes(serve, deps);
   mailRoutes(serve, deps);
   liveRoutes(app, deps);

@@ -1,4 +1,5 @@
 import { createBrowserRouter, Navigate, Outlet, useLocation, useParams, useRouteError } from 'react-router';
+import { addresses } from '../words/addresses';
 import { getCourse } from '../contract/course';
 import { ApiProblem } from './data/api';
 import { useCourse } from './data/course';
@@ -24,7 +25,7 @@ function Start() {
   const { state } = useSession();
   const [only, second] = state.courses;
   if (!only && state.person?.administrator) return <Navigate to="/administration" replace />;
-  return <Navigate to={only && !second ? `/c/${only.id}` : '/courses'} replace />;
+  return <Navigate to={only && !second ? addresses.course(only.id) : '/courses'} replace />;
 }
 
 function Course() {
@@ -71,7 +72,7 @@ function NobodyThen() {
             className="btn btn-primary"
             onClick={() => {
               setVantage(null);
-              location.assign(`/c/${id}/plan`);
+              location.assign(addresses.plan(id!));
             }}
           >
             Leave the vantage
@@ -90,9 +91,15 @@ function For({ who }: { who: 'staff' | 'student' }) {
   return (role === 'student') === (who === 'student') ? <Outlet /> : <NotFound />;
 }
 
+function ModerateNow() {
+  const { course, forum } = useParams();
+  const { search } = useLocation();
+  return <Navigate to={addresses.moderate(course!, forum!) + search} replace />;
+}
+
 function FirstPlace() {
   const { id, role } = useCourse();
-  return <Navigate to={`/c/${id}/${role === 'student' ? 'my-work' : 'plan'}`} replace />;
+  return <Navigate to={role === 'student' ? addresses.myWork(id) : addresses.plan(id)} replace />;
 }
 
 function Broken() {
@@ -152,11 +159,13 @@ export const router = createBrowserRouter([
                 element: <For who="staff" />,
                 children: [
                   {
-                    path: 'discuss/:forum/steward',
+                    path: 'discuss/:forum/moderate',
                     lazy: async () => ({
-                      Component: (await import('./places/discuss/stewarding/Steward')).Steward,
+                      Component: (await import('./places/discuss/moderate/Moderate')).Moderate,
                     }),
                   },
+                  // The address had another name once; mails and bookmarks still lead to it.
+                  { path: 'discuss/:forum/steward', element: <ModerateNow /> },
                   {
                     path: 'plan',
                     lazy: async () => ({ Component: (await import('./places/plan/Plan')).Plan }),

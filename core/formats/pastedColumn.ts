@@ -1,7 +1,7 @@
 import type { Id } from '../course/id';
 import type { Points } from '../course/points';
 import { studentFinder, type NamedStudent, type RowOwner } from './gradebookTable';
-import { readPoints, type ReadCell } from './readPoints';
+import { readCell, type ReadCell } from './readCell';
 
 /** A line of what was pasted, understood. */
 export interface PastedLine {
@@ -42,7 +42,7 @@ export function readPasted(
   const named = rows.some((cells) => cells.length > 1);
   const decimalComma = !text.includes('.');
   const find = studentFinder(all);
-  const read = (cells: readonly string[]) => readPoints(cells.at(-1)!, maximum, decimalComma);
+  const read = (cells: readonly string[]) => readCell(cells.at(-1)!, maximum, decimalComma);
   const ownerOf = (cells: readonly string[], index: number): RowOwner | { problem: 'beyond' } => {
     if (named) return find({ number: cells[0]!, email: cells[0]!, name: cells[0]! });
     const student = students[index];

@@ -67,7 +67,7 @@ describe('a conversation', () => {
     const staff = s.page;
     await staff.go(FORUM);
     await staff.sees('Little Marl');
-    await staff.click('button', 'Steward Bram Oyelaran’s post');
+    await staff.click('button', 'Moderate Bram Oyelaran’s post');
     await staff.click('button', 'Remove …');
     await staff.type(/^Why\?/, 'Let us hear the others first.');
     await staff.click('button', 'Remove it');

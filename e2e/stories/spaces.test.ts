@@ -144,7 +144,7 @@ describe('questions, journals and groups', () => {
     await bram.go('/c/rvc210/discuss/help-desk');
     await bram.sees('Monday the ninth.');
     expect(await bram.text()).not.toContain('Or the sixteenth.');
-    await page.go('/c/rvc210/discuss/help-desk/steward');
+    await page.go('/c/rvc210/discuss/help-desk/moderate');
     await page.click('button', 'What changed');
     await page.sees('Or the sixteenth.');
     await page.press(Key.ESCAPE);

@@ -2,7 +2,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { LiveEvent } from '../../contract/live';
 import type { SearchHit } from '../../contract/reading';
-import type { StewardingView } from '../../contract/stewarding';
+import type { ModerateView } from '../../contract/moderate';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';
 import { seenPosts } from '../testing/seenPosts';
@@ -142,7 +142,7 @@ describe('a change to an approved post, where all posts are held', () => {
   it('waits in the list of staff, is given back with a reason and sent again, though editing is over', async () => {
     await changedPost();
     const waiting = async () =>
-      ((await c.teodora.get(`${F}/stewarding`).expect(200)).body as StewardingView).waiting;
+      ((await c.teodora.get(`${F}/moderate`).expect(200)).body as ModerateView).waiting;
     expect(await waiting()).toMatchObject([{ id: 'ines-1', standing: 1 }]);
     await acts(c.teodora, 'return', { reason: 'Name your source.' }).expect(200);
     expect(await waiting()).toEqual([]);

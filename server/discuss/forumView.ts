@@ -2,7 +2,7 @@ import { mayDo } from '../../core/access/mayDo';
 import { sealLiftsAt } from '../../core/access/seal';
 import { sealedCount } from '../../core/access/readable';
 import { resolveTerms, type ResolvedTerms } from '../../core/terms/resolveTerms';
-import { isWaiting } from '../../core/stewarding/inTheWay';
+import { isWaiting } from '../../core/moderate/inTheWay';
 import type { Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import { usesOf } from '../../core/participation/usesOf';

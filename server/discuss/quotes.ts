@@ -1,3 +1,4 @@
+import { addresses } from '../../words/addresses';
 import { fromJson } from '../db/json';
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { Kysely } from 'kysely';
@@ -72,7 +73,7 @@ export function htmlForReader(
     const source = opened.posts.get(sourceId)!;
     const name = escaped(course.setup.names.get(source.authorId)?.name ?? 'someone');
     const isOld = versionRead(opened.access, source, now) > Number(version);
-    const to = `/c/${course.setup.id}/discuss/${opened.forum.id}#post-${sourceId}`;
+    const to = addresses.post(course.setup.id, opened.forum.id, sourceId);
     return (
       `<blockquote class="quotation" data-source="${sourceId}"${struck ? ' data-struck' : ''}>${passage}` +
       `<footer><a href="${to}">${name}</a>${isOld ? ', in an earlier version' : ''}${struck ? ' · struck' : ''}` +

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
-import type { StewardingView } from '../../contract/stewarding';
+import type { ModerateView } from '../../contract/moderate';
 import { seenPosts } from '../testing/seenPosts';
 import { at, C, F, keepToEvening, withForum, type Client } from '../testing/testServer';
 
@@ -25,8 +25,8 @@ async function talk() {
 describe('reporting a post to staff', () => {
   const report = (who: Client, post: string, reason = 'It makes fun of a classmate.') =>
     who.send('put', `${F}/posts/${post}/report`, { reason });
-  const steward = async (who: Client) =>
-    ((await who.get(`${F}/stewarding`).expect(200)).body as StewardingView).reported;
+  const moderate = async (who: Client) =>
+    ((await who.get(`${F}/moderate`).expect(200)).body as ModerateView).reported;
   const kinds = async (who: Client) =>
     ((await who.get(`${C}/notices`).expect(200)).body as { groups: { kind: string }[] }).groups.map(
       ({ kind }) => kind,
@@ -37,7 +37,7 @@ describe('reporting a post to staff', () => {
     await report(c.ines, 'bram-1', 'It names a classmate’s illness.').expect(200);
     await report(c.chidi, 'bram-1').expect(200);
     expect((await forumFor(c.teodora)).care).toMatchObject({ reported: 1 });
-    const [reported] = await steward(c.teodora);
+    const [reported] = await moderate(c.teodora);
     expect(reported).toMatchObject({ id: 'bram-1', author: { id: 'bram' }, removed: false });
     expect(reported!.reports.map(({ by, reason }) => [by.id, reason])).toEqual([
       ['ines', 'It names a classmate’s illness.'],
@@ -47,12 +47,12 @@ describe('reporting a post to staff', () => {
     expect((await seen(c.ines)).find(({ id }) => id === 'bram-1')!.reported).toBe(true);
     await c.teodora.send('put', `${F}/posts/bram-1/reports/settled`).expect(200);
     await c.teodora.send('put', `${F}/posts/bram-1/reports/settled`).expect(404);
-    expect(await steward(c.teodora)).toEqual([]);
+    expect(await moderate(c.teodora)).toEqual([]);
     expect(await kinds(c.teodora)).not.toContain('reported');
     expect((await seen(c.ines)).find(({ id }) => id === 'bram-1')!.reported).toBe(false);
     // What comes up again may be reported again.
     await report(c.ines, 'bram-1').expect(200);
-    expect(await steward(c.teodora)).toHaveLength(1);
+    expect(await moderate(c.teodora)).toHaveLength(1);
   });
   it('changes nothing for anybody else: its author, other students, and who looks through the eyes of the one who reported', async () => {
     await talk();
@@ -61,7 +61,7 @@ describe('reporting a post to staff', () => {
     await report(c.ines, 'bram-1').expect(200);
     expect(await Promise.all([c.bram, c.chidi].map(async (who) => (await who.get(F)).text))).toEqual(before);
     expect(await Promise.all([c.bram, c.chidi].map((who) => kinds(who)))).toEqual(notices);
-    for (const who of [c.bram, c.chidi]) await who.get(`${F}/stewarding`).expect(404);
+    for (const who of [c.bram, c.chidi]) await who.get(`${F}/moderate`).expect(404);
     await c.bram.send('put', `${F}/posts/bram-1/reports/settled`).expect(404);
     const record = await c.server.db.selectFrom('record').selectAll().execute();
     expect(JSON.stringify(record)).not.toContain('fun of a classmate');
@@ -82,7 +82,7 @@ describe('reporting a post to staff', () => {
     await keepToEvening(c.server, 'pilar', ['chidi']);
     await report(c.chidi, 'ines-1').expect(200);
     await report(c.ines, 'chidi-1').expect(200);
-    expect((await steward(c.pilar)).map(({ id }) => id)).toEqual(['chidi-1']);
+    expect((await moderate(c.pilar)).map(({ id }) => id)).toEqual(['chidi-1']);
     expect((await forumFor(c.pilar)).care).toMatchObject({ reported: 1 });
     await c.pilar.send('put', `${F}/posts/ines-1/reports/settled`).expect(403);
   });

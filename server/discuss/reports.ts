@@ -1,7 +1,7 @@
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import type { PostReport } from '../../contract/stewarding';
+import type { PostReport } from '../../contract/moderate';
 import { mayDo } from '../../core/access/mayDo';
 import { createdAt } from '../../core/course/post';
 import { staffOf, type InCourse } from '../course/setup/inCourse';

@@ -6,7 +6,7 @@ import type { Student } from '../../core/course/roster';
 import { evidenceOf, type Evidence, type EvidenceMark, type Version } from '../../core/evidence/evidenceOf';
 import { compareWords, distanceBetween, type Distance } from '../../core/text/compareWords';
 import type { AnswerOf } from '../../contract/endpoint';
-import type { EvidenceRow, getEvidence, getEvidenceOf } from '../../contract/stewarding';
+import type { EvidenceRow, getEvidence, getEvidenceOf } from '../../contract/moderate';
 import { accessTo } from '../../core/access/accessTo';
 import { mayRead } from '../../core/access/mayRead';
 import { personOf, worksWith, type InCourse } from '../course/setup/inCourse';

@@ -9,7 +9,7 @@ import {
   type RowOwner,
   type TableColumn,
 } from '../../core/formats/gradebookTable';
-import { readPoints, type ReadCell } from '../../core/formats/readPoints';
+import { readCell, type ReadCell } from '../../core/formats/readCell';
 import type { Item } from '../../core/gradebook/gradebook';
 import { mergeCell } from '../../core/gradebook/mergeCell';
 import type { InCourse } from '../course/setup/inCourse';
@@ -148,7 +148,7 @@ export async function readGradebookFile(db: Db, course: InCourse, text: string):
         continue;
       }
       const item = byId.get(column.itemId)!;
-      const read = readPoints(plainCell(raw), item.maximum, decimalComma);
+      const read = readCell(plainCell(raw), item.maximum, decimalComma);
       if (read.problem !== undefined) {
         problems.push({
           line,

@@ -6,7 +6,7 @@ import type { LiveEvent } from '../../contract/live';
 import { accessTo } from '../../core/access/accessTo';
 import { mayRead, postsInPlace, type PostInPlace } from '../../core/access/mayRead';
 import { readable, sealedCount } from '../../core/access/readable';
-import { moveBranch } from '../../core/stewarding/moveBranch';
+import { moveBranch } from '../../core/moderate/moveBranch';
 import { conversation, groups, people, T } from '../../core/testing/conversations';
 import { course } from '../../core/testing/fixtures';
 import { ATTACK, patience, report } from '../testing/attack';

@@ -5,7 +5,7 @@ import type { Post } from '../../core/course/post';
 import { affectedBy } from '../../core/conversation/affectedBy';
 import { mayRead, mayReadRemoved, type PostInPlace } from '../../core/access/mayRead';
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
-import { isWaiting } from '../../core/stewarding/inTheWay';
+import { isWaiting } from '../../core/moderate/inTheWay';
 import type { LiveEvent } from '../../contract/live';
 import type { CourseSetup } from '../course/setup/courseCache';
 import { personOf } from '../course/setup/inCourse';

@@ -8,8 +8,9 @@ import type { CourseCache, CourseSetup } from '../course/setup/courseCache';
 import { personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { DEFAULT_CHOICE } from '../notices/mailChoice';
-import { noticesOf, type MarkedNotice } from '../notices/notices';
-import { noticeAddress, noticeText } from './noticeText';
+import { noticesOf, titleOf, type MarkedNotice } from '../notices/notices';
+import { dateWords } from '../../words/dates';
+import { noticeAddress, noticeParagraph } from '../../words/notices';
 import type { Mailing } from '../feature/mailing';
 import type { MailTransport } from './transport';
 
@@ -261,7 +262,7 @@ export class Mailer implements Mailing {
   ): { subject: string; text: string } {
     const { address } = this.parts;
     const paragraphs = notices.map(
-      (notice) => `${noticeText(notice, setup, now)}\n${address}${noticeAddress(notice, setup.id)}`,
+      (notice) => `${paragraph(notice, setup, now)}\n${address}${noticeAddress(notice, setup.id)}`,
     );
     const [first] = paragraphs;
     const subject =
@@ -275,4 +276,15 @@ export class Mailer implements Mailing {
       }; you choose when, under Notices: ${address}/c/${setup.id}/notices\n`,
     };
   }
+}
+
+/** A notice as a mail tells it. */
+function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number): string {
+  const actor = setup.names.get(notice.actorId ?? '');
+  return noticeParagraph(
+    { ...notice, actors: actor ? [actor] : [] },
+    titleOf(setup, notice.forumId),
+    (at) => dateWords(at, setup.zone, now),
+    now,
+  );
 }

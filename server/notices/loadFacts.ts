@@ -1,7 +1,7 @@
 import { fromJson } from '../db/json';
 import type { NoticeFacts, PostDecision, Sending } from '../../core/notices/noticeFacts';
 import { TOLD_FOR } from '../../core/notices/noticesFor';
-import { isWaiting } from '../../core/stewarding/inTheWay';
+import { isWaiting } from '../../core/moderate/inTheWay';
 import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';

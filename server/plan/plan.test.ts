@@ -136,7 +136,12 @@ describe('building a forum', () => {
     const { body } = await teodora.send('put', `${F}/status`, { version: 1, to: 'published' }).expect(422);
     expect(body).toMatchObject({
       code: 'checks',
-      errors: [{ field: 'evaluation', message: 'partsDoNotAddUp' }],
+      errors: [
+        {
+          field: 'evaluation',
+          message: 'The parts do not add up. They come to 10.00, the maximum is 9.00.',
+        },
+      ],
     });
   });
   it('cleans what a prompt holds, and refuses what it may not', async () => {

@@ -1,5 +1,8 @@
 import type { Trx } from '../db/open';
 import { openingsFit, type OpeningsMisfit } from '../../core/plan/openingsFit';
+import type { Finding } from '../../core/checks/check';
+import { dateWords } from '../../words/dates';
+import { findingWords } from '../../words/findings';
 import { runChecks } from '../../core/checks/runChecks';
 import { courseDataOf } from '../../core/course/courseData';
 import { sealChanges } from '../../core/access/sealChanges';
@@ -12,15 +15,7 @@ import { loadPosts } from '../course/posts/loadPosts';
 import { Problem, wrongField } from '../refusals/problem';
 
 /** What can never be right, and is refused in drafts too. (rules §3, §6) */
-const NEVER_WORDS: Record<string, string> = {
-  prerequisiteCycle: 'These forums would wait for each other; take one of the prerequisites away.',
-  completionOfNothing:
-    'A part counts required posts, and none are required; require some, or give the points yourself.',
-  sumOfNothing:
-    'A part adds up the scores of posts, and none are required to measure the sum by; require some, or combine them otherwise.',
-  initialPartWithoutInitial:
-    'A part looks at the initial post, and none is required; require one, or let the part look at everything.',
-};
+const NEVER = ['prerequisiteCycle', 'completionOfNothing', 'sumOfNothing', 'initialPartWithoutInitial'];
 
 /** A forum with errors cannot be published; a few cannot even be saved. (rules §3, §6, §8) */
 export function refuseErrors(
@@ -28,6 +23,7 @@ export function refuseErrors(
   forumId: string,
   settings: ForumSettings,
   publish: boolean,
+  now: number,
 ): void {
   const forum = forumOf(settings, { id: forumId, status: 'published', frozen: false });
   const course = courseDataOf({ zone: setup.zone, students: [], forums: [], posts: [] });
@@ -39,14 +35,24 @@ export function refuseErrors(
     hasPrompt: !isBlank(settings.prompt),
     titles: new Map([...setup.cards.values()].map((card) => [card.id, card.title])),
   }).filter((finding) => finding.severity === 'error');
-  const never = errors.find(({ code }) => code in NEVER_WORDS);
-  if (never) throw wrongField(`rules.${never.field}`, NEVER_WORDS[never.code]!);
+  const said = (found: Finding) => {
+    const { title, text } = findingWords(found, {
+      date: (at) => dateWords(at, setup.zone, now),
+      nameOf: (id) => setup.names.get(id)?.name ?? 'a student',
+      groupOf: (id) =>
+        (setup.groups.get(id) ?? setup.sections.find((section) => section.id === id))?.title ?? null,
+      asked: setup.students.size,
+    });
+    return `${title} ${text}`;
+  };
+  const never = errors.find(({ code }) => NEVER.includes(code));
+  if (never) throw wrongField(`rules.${never.field}`, said(never));
   if (!publish || errors.length === 0) return;
   throw new Problem(
     422,
     'checks',
     'The plan has errors; a forum with one cannot be published. Put them right, or keep it as a draft.',
-    errors.map((finding) => ({ field: finding.field, message: finding.code })),
+    errors.map((found) => ({ field: found.field, message: said(found) })),
   );
 }
 

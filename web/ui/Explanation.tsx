@@ -1,7 +1,7 @@
 import type { Part } from '../../core/course/evaluation';
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
-import { amountWords, explanationWords } from './explanationWords';
-import { pointWords } from './pointWords';
+import { amountWords, explanationWords } from '../../words/explanation';
+import { pointWords } from '../../words/numbers';
 
 /** How a score comes about: a line for each step, adding up to the total. */
 export function Explanation({

@@ -1,3 +1,4 @@
+import { addresses } from '../../words/addresses';
 import { ChevronDown, Keyboard, Landmark, LogOut, Mail, Moon, Search, Settings2, Sun } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
@@ -141,7 +142,7 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
         </li>
         {course && course.role !== 'student' && (
           <li>
-            <Link to={`/c/${course.id}/settings`} onClick={close}>
+            <Link to={addresses.settings(course.id)} onClick={close}>
               <Settings2 className="size-4" aria-hidden />
               Course settings
             </Link>
@@ -220,7 +221,7 @@ function CourseSwitch({ course }: { course: CourseFrame }) {
       >
         {state.courses.map((other) => (
           <li key={other.id}>
-            <Link to={`/c/${other.id}`} aria-current={other.id === course.id}>
+            <Link to={addresses.course(other.id)} aria-current={other.id === course.id}>
               {other.title} <span className="quiet">{other.code}</span>
             </Link>
           </li>
@@ -307,7 +308,7 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
         <div className="ml-auto flex items-center gap-3 sm:gap-5">
           {course && (
             <Link
-              to={`/c/${course.id}/search`}
+              to={addresses.search(course.id)}
               aria-label="Search the course"
               title="Search the course"
               className="rounded p-1 opacity-80 hover:opacity-100"

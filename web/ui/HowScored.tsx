@@ -1,97 +1,44 @@
-import type { Combination, Part } from '../../core/course/evaluation';
-import { countWords, maximumWords, percentWords, pointWords } from './pointWords';
+import type { Part } from '../../core/course/evaluation';
+import { countWords, maximumWords } from '../../words/numbers';
+import { partDetails, partWords, type Detail } from '../../words/parts';
 
-const OF = {
-  initial: 'your initial post',
-  replies: 'your replies',
-  whole: 'everything you write here',
-} as const;
-
-function combinedWords(combine: Combination): string {
-  switch (combine.by) {
-    case 'best':
-      return `the mean of the best ${combine.n}`;
-    case 'mostFrequent':
-      return 'the most frequent of them';
-    case 'highest':
-    case 'lowest':
-      return `the ${combine.by} of them`;
-    case 'sum':
-      return 'their sum, measured by the required posts';
-    default:
-      return `their ${combine.by}`;
-  }
-}
-
-/** How one part is scored, in a sentence. */
-export function partWords(part: Part): string {
-  const of = OF[part.basis];
-  switch (part.kind) {
-    case 'direct':
-      return `Judged by ${of}.`;
-    case 'rubric':
-      return `Judged by ${of}, with this rubric:`;
-    case 'levels':
-      return `One level for ${of}:`;
-    case 'checklist':
-      return 'What is to be there:';
-    case 'perPost':
-      return `Each post gets up to ${maximumWords(part.each)}; it counts ${combinedWords(part.combine)}.`;
-    case 'completion':
-      return part.allOrNothing
-        ? 'All of it when every required post is made, else nothing.'
-        : 'By how many of the required posts you make.';
-    case 'ratings':
-      return `What other students give ${of}, from 1 to 5, once there ${part.atLeast === 1 ? 'is' : 'are'} ${countWords(part.atLeast, 'rating')}.`;
-  }
-}
-
-function Details({ part }: { part: Part }) {
-  if (part.kind === 'rubric')
-    return (
-      <ul className="mt-1 space-y-3">
-        {part.criteria.map((criterion) => (
-          <li key={criterion.id}>
-            <p>
-              <b>{criterion.title}</b>
-              {criterion.description !== '' && <span className="quiet"> {criterion.description}</span>}
-            </p>
-            {criterion.outcome !== '' && <p className="quiet text-sm">serves: {criterion.outcome}</p>}
-            <table className="mt-0.5 w-full text-sm">
-              <tbody>
-                {criterion.levels.map((level) => (
-                  <tr key={level.id} className="align-baseline">
-                    <td className="num w-14 py-0.5 pr-3 text-right">{pointWords(level.points)}</td>
-                    <td className="py-0.5">
-                      {level.title}
-                      {level.description !== '' && <span className="quiet"> – {level.description}</span>}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </li>
-        ))}
-      </ul>
-    );
-  const rows =
-    part.kind === 'levels'
-      ? part.levels.map(({ id, title, share }) => [id, title, percentWords(share)] as const)
-      : part.kind === 'checklist'
-        ? part.items.map(({ id, title, points }) => [id, title, pointWords(points)] as const)
-        : [];
-  if (rows.length === 0) return null;
+function Rows({ rows, wide }: { rows: Detail['rows']; wide: boolean }) {
   return (
-    <table className="mt-1 w-full text-sm">
+    <table className={`w-full text-sm ${wide ? 'mt-1' : 'mt-0.5'}`}>
       <tbody>
-        {rows.map(([id, title, amount]) => (
+        {rows.map(({ id, amount, title, description }) => (
           <tr key={id} className="align-baseline">
-            <td className="num w-20 py-0.5 pr-3 text-right">{amount}</td>
-            <td className="py-0.5">{title}</td>
+            <td className={`num py-0.5 pr-3 text-right ${wide ? 'w-20' : 'w-14'}`}>{amount}</td>
+            <td className="py-0.5">
+              {title}
+              {description !== '' && <span className="quiet"> – {description}</span>}
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** What a part is made of: criteria with their levels, or a plain list. */
+function Details({ part }: { part: Part }) {
+  const details = partDetails(part);
+  const [first] = details;
+  if (!first) return null;
+  if (first.title === '') return <Rows rows={first.rows} wide />;
+  return (
+    <ul className="mt-1 space-y-3">
+      {details.map(({ id, title, description, outcome, rows }) => (
+        <li key={id}>
+          <p>
+            <b>{title}</b>
+            {description !== '' && <span className="quiet"> {description}</span>}
+          </p>
+          {outcome !== '' && <p className="quiet text-sm">serves: {outcome}</p>}
+          <Rows rows={rows} wide={false} />
+        </li>
+      ))}
+    </ul>
   );
 }
 

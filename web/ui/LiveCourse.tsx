@@ -34,7 +34,7 @@ export function LiveCourse({ person, isStaff }: { person: string; isStaff: boole
         // The forum itself asks for what changed, where it is open.
         const parts = [
           `${course}/(forums|my-work)($|\\?)`,
-          `${course}/forums/${event.forum}/(stewarding|evidence|docket)`,
+          `${course}/forums/${event.forum}/(moderate|evidence|docket)`,
         ];
         // How many are ready to be evaluated stands in the frame.
         if (isStaff) parts.push(`${course}($|\\?)`);

@@ -1,3 +1,4 @@
+import { addresses } from '../../words/addresses';
 import { Bell } from 'lucide-react';
 import { NavLink } from 'react-router';
 import { getNotices } from '../../contract/notices';
@@ -11,7 +12,7 @@ export function NoticeBell({ course }: { course: string }) {
   const unread = data?.unread ?? 0;
   return (
     <NavLink
-      to={`/c/${course}/notices`}
+      to={addresses.notices(course)}
       aria-label={unread === 0 ? 'Notices' : `Notices, ${unread} unread`}
       title="Notices"
       className="relative rounded p-1 opacity-80 hover:opacity-100"

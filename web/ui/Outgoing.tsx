@@ -1,3 +1,4 @@
+import { addresses } from '../../words/addresses';
 import { CloudOff } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -17,7 +18,7 @@ function Unsent({ posts }: { posts: readonly WaitingPost[] }) {
           ? `${many} could not be sent: ${refused.problem}`
           : `${many} ${posts.length > 1 ? 'are' : 'is'} waiting for the connection.`}
       </span>
-      <Link className="link-plain" to={`/c/${first!.course}/discuss/${first!.forum}`}>
+      <Link className="link-plain" to={addresses.forum(first!.course, first!.forum)}>
         Open the forum
       </Link>
     </li>

@@ -1,6 +1,6 @@
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { STRETCHES, type Distribution } from '../../core/scoring/distribution';
-import { maximumWords } from './pointWords';
+import { maximumWords } from '../../words/numbers';
 
 const edge = (at: number, maximum: number) => maximumWords(Math.round((at * maximum) / STRETCHES));
 

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import type { Slot } from '../../core/participation/slot';
-import { tallyWords } from './tallyWords';
+import { tallyWords } from '../../words/tally';
 
 type Mark = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'> & { readonly overdue?: boolean };
 

@@ -1,3 +1,4 @@
+import { addresses } from '../../words/addresses';
 import { Eye, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -9,11 +10,11 @@ import { fromWallClock, toWallClock } from '../../core/time/wallClock';
 import { courseNow } from '../data/clock';
 import { useApi } from '../data/useApi';
 import { setVantage, useVantage, type Vantage } from '../data/vantage';
-import { dateWords } from './dateWords';
+import { datesIn, dateWords } from './dateWords';
 import { Dialog } from './Dialog';
 import { Kbd, useKeys } from './keys';
 import { Failed, Loading } from './states';
-import { phaseWords } from './phaseWords';
+import { phaseWords } from '../../words/phases';
 
 /** Chooses whose eyes to look through, now or at another moment. */
 function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
@@ -30,7 +31,7 @@ function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
     }
     setVantage({ course: course.id, personId, name, at });
     close();
-    void navigate(`/c/${course.id}/my-work`);
+    void navigate(addresses.myWork(course.id));
   };
   const students = (data?.people ?? []).filter(
     ({ role, removed, sortable }) =>
@@ -111,7 +112,7 @@ function Reasons({ vantage, zone }: { vantage: Vantage; zone: string }) {
   if (error) return <Failed error={error} />;
   if (!data) return <Loading what="Working out why" />;
   const line = (forum: VantageView['forums'][number]) => {
-    const now = phaseWords(forum, zone);
+    const now = phaseWords(forum, datesIn(zone));
     return (
       <li key={forum.id} className="ruled border-b py-2">
         <b className="font-serif font-semibold">{forum.title}</b>{' '}
@@ -121,7 +122,7 @@ function Reasons({ vantage, zone }: { vantage: Vantage; zone: string }) {
         <span className="quiet block text-sm">
           {now.why}
           {forum.unmet.length > 0 && ` Waits for ${forum.unmet.join(', ')}.`}
-          {forum.next && ` ${dateWords(forum.next.at, zone)}: ${phaseWords(forum.next, zone).name}.`}
+          {forum.next && ` ${dateWords(forum.next.at, zone)}: ${phaseWords(forum.next, datesIn(zone)).name}.`}
         </span>
       </li>
     );
@@ -142,7 +143,7 @@ export function VantageBar({
   const [slide, setSlide] = useState<number | null>(null);
   const leave = () => {
     setVantage(null);
-    void navigate(`/c/${course.id}/plan`);
+    void navigate(addresses.plan(course.id));
   };
   useKeys(vantage ? [{ on: 'v', keys: 'V', does: 'leave the vantage', run: leave }] : []);
   // The slider is followed once it rests, so that every step of it does not ask the server.

@@ -1,8 +1,8 @@
 import type { Id } from '../../course/id';
 import type { Points } from '../../course/points';
 
-/** What a line of an explanation is about; the interface turns it into a sentence. (rules §6) */
-export type ExplanationCode =
+/** What a part comes to; each kind gives lines of its own. (rules §6, step 1) */
+export type ValueCode =
   | 'given'
   | 'notYetGiven'
   | 'criterion'
@@ -15,14 +15,11 @@ export type ExplanationCode =
   | 'tooFewRatings'
   | 'completion'
   | 'completionAllOrNothing'
-  | 'allWaived'
-  | 'lateness'
-  | 'gateReplies'
-  | 'gateWhole'
-  | 'adjustment'
-  | 'heldWithin'
-  | 'override'
-  | 'byHand';
+  | 'allWaived';
+
+/** What a line of an explanation is about; `words/` makes a sentence of it. (rules §6) */
+export type ExplanationCode =
+  ValueCode | 'lateness' | 'gateReplies' | 'gateWhole' | 'adjustment' | 'heldWithin' | 'override' | 'byHand';
 
 /**
  * One line of an explanation: what, how much, why, and the posts behind it. The amounts of all lines add up to the

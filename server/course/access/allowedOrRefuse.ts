@@ -1,5 +1,5 @@
-import { dateWords } from '../../../contract/dateWords';
-import { whyNot } from '../../../contract/whyNot';
+import { dateWords } from '../../../words/dates';
+import { whyNot } from '../../../words/whyNot';
 import type { DoAnswer } from '../../../core/access/mayDo';
 import { refused } from '../../refusals/problem';
 

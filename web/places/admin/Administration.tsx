@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useForm, type Path } from 'react-hook-form';
@@ -19,7 +20,7 @@ import { Dialog } from '../../ui/Dialog';
 import { Frame } from '../../ui/Frame';
 import { Field } from '../../ui/Field';
 import { NotFound } from '../../ui/NotFound';
-import { countWords, numberWords } from '../../ui/pointWords';
+import { countWords, numberWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { LinkToCopy } from '../roster/PersonPanel';
@@ -294,7 +295,7 @@ export function Administration() {
               <li key={course.id} className="ruled flex flex-wrap items-baseline gap-x-4 border-b py-2">
                 <span className="font-serif text-lg font-semibold">
                   {state.courses.some(({ id }) => id === course.id) ? (
-                    <Link to={`/c/${course.id}`} className="hover:underline">
+                    <Link to={addresses.course(course.id)} className="hover:underline">
                       {course.title}
                     </Link>
                   ) : (

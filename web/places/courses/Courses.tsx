@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { Link } from 'react-router';
 import { useSession } from '../../data/session';
 import { Frame } from '../../ui/Frame';
@@ -24,7 +25,7 @@ export function Courses() {
             {state.courses.map((course) => (
               <li key={course.id} className="ruled border-b">
                 <Link
-                  to={`/c/${course.id}`}
+                  to={addresses.course(course.id)}
                   className="flex items-baseline justify-between gap-4 py-3 hover:underline"
                 >
                   <span className="font-serif text-lg font-semibold">{course.title}</span>

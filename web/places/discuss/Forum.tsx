@@ -13,7 +13,7 @@ import { useApi } from '../../data/useApi';
 import { useVantage } from '../../data/vantage';
 import { Kbd } from '../../ui/keys';
 import { NotFound } from '../../ui/NotFound';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ForumHead, Locked } from './ForumHead';

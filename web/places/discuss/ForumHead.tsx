@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { Bell, BellRing } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -13,7 +14,7 @@ import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
 import { useForumContext } from './context/forumContext';
 import { SpaceChoice } from './reading/SpaceChoice';
-import { FreezeForum } from './stewarding/FreezeForum';
+import { FreezeForum } from './moderate/FreezeForum';
 import { SendDialog } from './post/SendDialog';
 import { OpeningComposer } from './writing/OpeningComposer';
 import { ClosedNotice, SealNotice, YourPart } from './YourPart';
@@ -28,7 +29,7 @@ export function Locked({ forum }: { forum: ForumView }) {
         <span key={forumId}>
           {index > 0 && ' and '}
           {condition} in{' '}
-          <Link className="link-plain" to={`/c/${course.id}/discuss/${forumId}`}>
+          <Link className="link-plain" to={addresses.forum(course.id, forumId)}>
             {title}
           </Link>
         </span>
@@ -104,15 +105,15 @@ export function ForumHead({
                 <b style={{ color: 'var(--late)' }}>draft: students do not see it</b>
               )}
               {course.role === 'instructor' && (
-                <Link className="link-plain" to={`/c/${course.id}/plan/${forum.id}/edit`}>
+                <Link className="link-plain" to={addresses.editForum(course.id, forum.id)}>
                   Settings
                 </Link>
               )}
-              <Link className="link-plain" to={`/c/${course.id}/evaluate/${forum.id}`}>
+              <Link className="link-plain" to={addresses.docket(course.id, forum.id)}>
                 Docket
               </Link>
-              <Link className="link-plain" to={`/c/${course.id}/discuss/${forum.id}/steward`}>
-                Steward
+              <Link className="link-plain" to={addresses.moderate(course.id, forum.id)}>
+                Moderate
                 {forum.care !== null && forum.care.waiting > 0 && (
                   <b className="num" style={{ color: 'var(--late)' }}>
                     {' '}

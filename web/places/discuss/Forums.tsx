@@ -1,10 +1,11 @@
+import { fromNow } from '../../../words/dates';
 import { Link } from 'react-router';
 import { listForums, type ForumLine } from '../../../contract/discuss';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { dateWords, fromNow } from '../../ui/dateWords';
-import { countWords, numberWords } from '../../ui/pointWords';
+import { dateWords } from '../../ui/dateWords';
+import { countWords, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';

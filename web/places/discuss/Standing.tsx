@@ -1,3 +1,4 @@
+import { fromNow } from '../../../words/dates';
 import { MINUTE } from '../../../core/time/instant';
 import { useMemo } from 'react';
 import type { ForumView } from '../../../contract/discuss';
@@ -6,10 +7,10 @@ import type { Slot } from '../../../core/participation/slot';
 import type { UnusedReason } from '../../../core/participation/usesOf';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
-import { dueWords, fromNow } from '../../ui/dateWords';
-import { countWords } from '../../ui/pointWords';
+import { dueWords } from '../../ui/dateWords';
+import { countWords } from '../../../words/numbers';
 import { Tally } from '../../ui/Tally';
-import { slotName } from '../../ui/tallyWords';
+import { slotName } from '../../../words/tally';
 
 const UNUSED: Record<UnusedReason, string> = {
   removed: 'removed, so it does not count',

@@ -1,12 +1,13 @@
+import { fromNow } from '../../../words/dates';
 import type { ForumView } from '../../../contract/discuss';
 import { isMade } from '../../../core/participation/slot';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
-import { dateWords, dueWords, fromNow } from '../../ui/dateWords';
-import { countWords, numberWords } from '../../ui/pointWords';
+import { dateWords, dueWords } from '../../ui/dateWords';
+import { countWords, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Tally } from '../../ui/Tally';
-import { slotName } from '../../ui/tallyWords';
+import { slotName } from '../../../words/tally';
 import { whyNot } from './post/whyNot';
 
 /** What this forum asks of the student and how far they are, in words beside the Tally. */

@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
@@ -57,7 +58,7 @@ export function Desk() {
   const setFilter = (next: DocketFilter) => setSearch(filterTo(next), { replace: true });
   const rows = docket.data ? inDocketOrder(docket.data.rows, filter, forumId!) : [];
   const addressOf = (id: string) =>
-    `/c/${course.id}/evaluate/${forumId}/${id}${search.size > 0 ? `?${search.toString()}` : ''}`;
+    addresses.desk(course.id, forumId!, id) + (search.size > 0 ? `?${search.toString()}` : '');
   const go = (id: string, focus: boolean) => {
     arriving.current = focus ? id : null;
     void navigate(addressOf(id));
@@ -264,7 +265,7 @@ export function Desk() {
               localStorage.setItem(HIDES, next ? 'yes' : 'no');
               setHides(next);
               // Whose pages these are is not to be carried over into a docket of numbers.
-              void navigate(`/c/${course.id}/evaluate/${forumId}`);
+              void navigate(addresses.docket(course.id, forumId!));
             }}
           />
         </div>

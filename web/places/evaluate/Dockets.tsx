@@ -3,7 +3,7 @@ import { listDockets } from '../../../contract/evaluate';
 import { listLooks } from '../../../contract/secondLooks';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { countWords, maximumWords } from '../../ui/pointWords';
+import { countWords, maximumWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';

@@ -1,8 +1,9 @@
+import { addresses } from '../../../words/addresses';
 import { Link, useSearchParams } from 'react-router';
 import { listLooks, type QueuedLook } from '../../../contract/secondLooks';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { maximumWords, pointWords } from '../../ui/pointWords';
+import { maximumWords, pointWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
@@ -19,7 +20,7 @@ function Look({ look }: { look: QueuedLook }) {
     <li className="ruled border-b py-3.5">
       <div className="flex flex-wrap items-baseline gap-x-4">
         <Link
-          to={`/c/${course.id}/evaluate/${look.forum.id}/${look.student.id}`}
+          to={addresses.desk(course.id, look.forum.id, look.student.id)}
           className="font-semibold hover:underline"
         >
           {look.student.name}
@@ -60,7 +61,7 @@ export function Looks() {
   const count = (of: string) => data.looks.filter((look) => look.state === of).length;
   return (
     <div className="mx-auto w-full max-w-4xl px-5 pt-4 pb-16">
-      <Link to={`/c/${course.id}/evaluate`} className="link-plain">
+      <Link to={addresses.dockets(course.id)} className="link-plain">
         ‹ Evaluate
       </Link>
       <div className="mt-2 flex flex-wrap items-center justify-between gap-3">

@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { whyNoTotal } from '../../../core/gradebook/whyNoTotal';
 import { NoTotal } from '../../ui/NoTotal';
 import { useMemo, useRef, useState } from 'react';
@@ -11,7 +12,7 @@ import { useApi } from '../../data/useApi';
 import { setVantage } from '../../data/vantage';
 import { Dialog } from '../../ui/Dialog';
 import { useKeys } from '../../ui/keys';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { CellDialog } from './cell/CellDialog';
@@ -137,11 +138,9 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
     open: (to) => {
       const { row: student, item } = at(to);
       if (to.row < 0) openColumn(to);
-      else if (student && to.column < 0)
-        void navigate(`/c/${course.id}/gradebook/student/${student.student.id}`);
+      else if (student && to.column < 0) void navigate(addresses.studentTerm(course.id, student.student.id));
       else if (isByHand(to)) setEditing({ ...cellAt(to), place: to, typed: null, problem: null });
-      else if (student && item)
-        void navigate(`/c/${course.id}/evaluate/${item.forumId}/${student.student.id}`);
+      else if (student && item) void navigate(addresses.desk(course.id, item.forumId!, student.student.id));
     },
     edit: (to, typed) => {
       if (!isByHand(to)) return false;
@@ -221,7 +220,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
         {noTotal && (
           <NoTotal
             why={noTotal}
-            settings={course.role === 'instructor' ? `/c/${course.id}/settings` : undefined}
+            settings={course.role === 'instructor' ? addresses.settings(course.id) : undefined}
           />
         )}
         <p className="quiet grow" aria-live="polite">
@@ -261,7 +260,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
         }}
         lookAs={({ student: { id, name } }) => {
           setVantage({ course: course.id, personId: id, name, at: courseNow() });
-          void navigate(`/c/${course.id}/scores`);
+          void navigate(addresses.scores(course.id));
         }}
       />
       {rows.length === 0 ? (

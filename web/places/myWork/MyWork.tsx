@@ -1,3 +1,5 @@
+import { addresses } from '../../../words/addresses';
+import { fromNow, sameDay, timeWords } from '../../../words/dates';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../../contract/myWork';
@@ -5,8 +7,8 @@ import { DAY } from '../../../core/time/instant';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { dateWords, dayWords, dueWords, fromNow, sameDay, timeWords } from '../../ui/dateWords';
-import { countWords, maximumWords, pointWords, numberWords } from '../../ui/pointWords';
+import { dateWords, dayWords, dueWords } from '../../ui/dateWords';
+import { countWords, maximumWords, pointWords, numberWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
 import { useTitle } from '../../ui/useTitle';
@@ -80,7 +82,7 @@ function Due({ line }: { line: WorkLine }) {
 function ToDo({ line, first }: { line: WorkLine; first: boolean }) {
   const course = useCourse();
   const { text, button } = nextStep(line);
-  const to = `/c/${course.id}/discuss/${line.forumId}`;
+  const to = addresses.forum(course.id, line.forumId);
   return (
     <li className="ruled grid grid-cols-[3.2rem_1fr] items-center gap-x-3 gap-y-2 border-b py-4 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
       <span>
@@ -121,7 +123,7 @@ function Done({ line }: { line: WorkLine }) {
         <Tally slots={line.slots} />
       </span>
       <p className="min-w-0">
-        <Link to={`/c/${course.id}/discuss/${line.forumId}`} className="font-semibold hover:underline">
+        <Link to={addresses.forum(course.id, line.forumId)} className="font-semibold hover:underline">
           {line.title}
         </Link>
         {note && <span className="quiet"> · {note}</span>}
@@ -131,7 +133,7 @@ function Done({ line }: { line: WorkLine }) {
       </p>
       <p className="num text-right">
         {line.score && (
-          <Link to={`/c/${course.id}/scores`} className="hover:underline">
+          <Link to={addresses.scores(course.id)} className="hover:underline">
             <b>{pointWords(line.score.points)}</b>{' '}
             <span className="quiet">/ {maximumWords(line.score.maximum)}</span>
           </Link>
@@ -179,7 +181,7 @@ function Begun({ draft }: { draft: WorkDraft }) {
       : kind === 'edit'
         ? 'A change of your post'
         : 'A post';
-  const to = `/c/${course.id}/discuss/${draft.forumId}?write=${encodeURIComponent(draft.key)}${post ? `#post-${post}` : ''}`;
+  const to = addresses.forum(course.id, draft.forumId, { write: draft.key }) + (post ? `#post-${post}` : '');
   return (
     <li className="ruled grid grid-cols-[1fr_auto] items-center gap-4 border-b py-3 last:border-0">
       <div className="min-w-0">
@@ -284,7 +286,7 @@ export function MyWork() {
               </span>
               <div>
                 <h3 className="quiet text-lg leading-snug">
-                  <Link to={`/c/${course.id}/discuss/${line.forumId}`} className="hover:underline">
+                  <Link to={addresses.forum(course.id, line.forumId)} className="hover:underline">
                     {line.title}
                   </Link>
                 </h3>

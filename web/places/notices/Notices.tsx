@@ -1,3 +1,4 @@
+import { sameDay } from '../../../words/dates';
 import { CheckCheck } from 'lucide-react';
 import { useId } from 'react';
 import { Link } from 'react-router';
@@ -14,11 +15,11 @@ import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { useVantage } from '../../data/vantage';
-import { dayWords, sameDay } from '../../ui/dateWords';
+import { datesIn, dayWords } from '../../ui/dateWords';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
-import { dateChanges, noticeTarget, noticeWords } from './noticeWords';
+import { dateChanges, noticeAddress, noticeWords } from '../../../words/notices';
 
 const CHOICES: readonly (readonly [MailChoice, string])[] = [
   ['atOnce', 'At once'],
@@ -118,7 +119,7 @@ function NoticeRow({ notice, read }: { notice: NoticeGroup; read: () => void }) 
       />
       <div className="min-w-0 grow">
         <Link
-          to={noticeTarget(notice, course.id)}
+          to={noticeAddress(notice, course.id)}
           className="group block"
           onClick={() => {
             if (!notice.read) read();
@@ -126,7 +127,7 @@ function NoticeRow({ notice, read }: { notice: NoticeGroup; read: () => void }) 
         >
           <span className={`block group-hover:underline ${notice.read ? '' : 'font-bold'}`}>
             {!notice.read && <span className="sr-only">Unread: </span>}
-            {noticeWords(notice, course.zone)}
+            {noticeWords(notice, datesIn(course.zone))}
           </span>
           <span className="quiet block text-sm">{notice.forum}</span>
         </Link>
@@ -135,7 +136,7 @@ function NoticeRow({ notice, read }: { notice: NoticeGroup; read: () => void }) 
         )}
         {notice.dates !== null && (
           <dl className="mt-1 text-sm">
-            {dateChanges(notice.dates, course.zone).map(({ label, before, after }) => (
+            {dateChanges(notice.dates, datesIn(course.zone)).map(({ label, before, after }) => (
               <div key={label} className="num flex flex-wrap gap-x-2">
                 <dt className="quiet">{label}:</dt>
                 <dd>

@@ -4,7 +4,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { When } from '../../ui/When';
 

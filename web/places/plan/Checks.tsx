@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -6,8 +7,8 @@ import { factsOf } from '../../../core/checks/factsOf';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { findingWords } from '../../ui/findingWords';
-import { countWords } from '../../ui/pointWords';
+import { findingWords } from '../../../words/findings';
+import { countWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { FindingItem } from './FindingItem';
@@ -48,7 +49,7 @@ export function Checks() {
   };
   return (
     <div className="mx-auto w-full max-w-3xl px-5 pt-5 pb-20">
-      <Link to={`/c/${course.id}/plan`} className="link-plain">
+      <Link to={addresses.plan(course.id)} className="link-plain">
         ‹ Plan
       </Link>
       <h1 className="mt-1 text-2xl">Checks</h1>
@@ -59,7 +60,7 @@ export function Checks() {
       </p>
       {data.noTotal && (
         <div className="mt-3">
-          <NoTotal why={data.noTotal} settings={canEdit ? `/c/${course.id}/settings` : undefined} />
+          <NoTotal why={data.noTotal} settings={canEdit ? addresses.settings(course.id) : undefined} />
         </div>
       )}
       {data.forums.length === 0 && (
@@ -70,7 +71,7 @@ export function Checks() {
       {named.map((planned) => (
         <section key={planned.id} aria-label={planned.title} className="mt-6">
           <h2 className="ruled border-b pb-1 text-lg">
-            <Link to={`/c/${course.id}/plan?forum=${planned.id}`} className="hover:underline">
+            <Link to={addresses.plan(course.id, { forum: planned.id })} className="hover:underline">
               {planned.title}
             </Link>
           </h2>

@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { Controller, useFieldArray } from 'react-hook-form';
 import type { Openings, Readers } from '../../../core/course/forum';
@@ -116,7 +117,7 @@ export function ConversationRows({
                 </option>
               ))}
             </select>
-            <a className="link-plain text-sm" href={`/c/${course.id}/roster?view=groups`}>
+            <a className="link-plain text-sm" href={addresses.roster(course.id, { view: 'groups' })}>
               Make groups in the Roster
             </a>
           </div>

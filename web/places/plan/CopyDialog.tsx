@@ -6,7 +6,7 @@ import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import type { ForumDeeds } from './useForumDeeds';
 
 /** Duplicates a forum, or every forum of its unit, as drafts, with all dates moved. */

@@ -1,6 +1,6 @@
 import type { PlanView } from '../../../contract/plan';
 import { useCourse } from '../../data/course';
-import { countWords, maximumWords } from '../../ui/pointWords';
+import { countWords, maximumWords } from '../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import { startingParts } from './evaluationForm';
 import { FormRow } from './FormRow';

@@ -5,7 +5,7 @@ import type { Finding } from '../../../core/checks/check';
 import { sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { dateWords } from '../../ui/dateWords';
-import { findingWords, type FindingWords } from '../../ui/findingWords';
+import { findingWords, type FindingWords } from '../../../words/findings';
 import { FindingNote } from './FindingNote';
 import { DATE_WORDS } from './StripHandles';
 import type { Move } from './usePlanMoves';

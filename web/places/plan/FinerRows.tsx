@@ -3,7 +3,7 @@ import { useFieldArray } from 'react-hook-form';
 import type { PlanView } from '../../../contract/plan';
 import { ATTACHMENT_KINDS } from '../../../contract/forumSettings';
 import { useCourse } from '../../data/course';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import { FormRow } from './FormRow';
 import type { ForumForm } from './forumForm';

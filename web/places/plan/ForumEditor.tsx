@@ -1,3 +1,5 @@
+import { addresses } from '../../../words/addresses';
+import { datesIn } from '../../ui/dateWords';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
@@ -7,9 +9,9 @@ import type { ForumForEdit, PlanView } from '../../../contract/plan';
 import { isBlank } from '../../../contract/richText';
 import { useCourse } from '../../data/course';
 import { useKeptEdit } from '../../data/useKeptEdit';
-import { timeWords } from '../../ui/dateWords';
-import { findingWords } from '../../ui/findingWords';
-import { countWords } from '../../ui/pointWords';
+import { timeWords } from '../../../words/dates';
+import { findingWords } from '../../../words/findings';
+import { countWords } from '../../../words/numbers';
 import { RichEditor } from '../../ui/editor/RichEditor';
 import { useFieldKit } from './fieldKit';
 import { FormRow } from './FormRow';
@@ -18,8 +20,8 @@ import { EvaluationRow } from './EvaluationRow';
 import { AttentionRow, AuthorsRow, BeforeRow } from './FinerRows';
 import { DatesRow, RequiredRow, SealRow } from './ForumRows';
 import { fromForm, toForm, type ForumForm } from './forumForm';
-import { courseDataFrom, findingsFor, wordsFor } from './planData';
-import { ownTermsWords, targetWords } from './ownTermsWords';
+import { courseDataFrom, findingsFor, wordsFor, targetWords } from './planData';
+import { ownTermsWords } from '../../../words/ownTerms';
 import { Rehearsal } from './rehearsal/Rehearsal';
 import { useRehearsal } from './rehearsal/useRehearsal';
 import { StudentPreview } from './StudentPreview';
@@ -115,7 +117,7 @@ export function ForumEditor({
     >
       <div className="min-w-0 grow px-5 pb-16 lg:max-w-[50rem]">
         <div className="flex flex-wrap items-baseline gap-x-4 pt-4 pb-2">
-          <Link to={`/c/${course.id}/plan`} className="link-plain">
+          <Link to={addresses.plan(course.id)} className="link-plain">
             ‹ Plan
           </Link>
           <h1 className="text-2xl">{values.title.trim() || (isNew ? 'New forum' : 'Untitled')}</h1>
@@ -167,7 +169,7 @@ export function ForumEditor({
                 headings
                 forums={plan.forums
                   .filter(({ id }) => id !== saved.id)
-                  .map(({ id, title }) => ({ address: `/c/${course.id}/discuss/${id}`, title }))}
+                  .map(({ id, title }) => ({ address: addresses.forum(course.id, id), title }))}
                 placeholder="What do you ask your students?"
                 invalid={Boolean(problem('prompt'))}
               />
@@ -220,11 +222,14 @@ export function ForumEditor({
               {saved.settings.rules.ownTerms.map((own) => (
                 <li key={own.id}>
                   <b className="font-semibold">{targetWords(own.targets, plan, course)}:</b>{' '}
-                  {ownTermsWords(own, course.zone)}
+                  {ownTermsWords(own, datesIn(course.zone))}
                 </li>
               ))}
             </ul>
-            <Link to={`/c/${course.id}/plan?forum=${saved.id}&terms=new`} className="link-plain text-sm">
+            <Link
+              to={addresses.plan(course.id, { forum: saved.id, terms: 'new' })}
+              className="link-plain text-sm"
+            >
               {saved.settings.rules.ownTerms.length === 0
                 ? 'Give a section, a group or a student own terms'
                 : 'Add or change own terms'}

@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { X } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -7,18 +8,18 @@ import type { Finding } from '../../../core/checks/check';
 import type { OwnTerms } from '../../../core/course/forum';
 import { sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { dateWords } from '../../ui/dateWords';
+import { datesIn, dateWords } from '../../ui/dateWords';
 import { Dialog } from '../../ui/Dialog';
-import type { FindingWords } from '../../ui/findingWords';
-import { countWords, maximumWords, numberWords } from '../../ui/pointWords';
+import type { FindingWords } from '../../../words/findings';
+import { countWords, maximumWords, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { CopyDialog } from './CopyDialog';
 import { FindingItem } from './FindingItem';
 import { titleIn } from './planOrder';
-import { ownTermsWords, targetWords } from './ownTermsWords';
-import { forumSentence } from './planData';
+import { ownTermsWords } from '../../../words/ownTerms';
+import { forumSentence, targetWords } from './planData';
 import { SaveRecipeDialog } from './RecipeDialogs';
-import { windowWords } from './scheduleWords';
+import { windowWords } from '../../../words/schedule';
 import type { ForumDeeds } from './useForumDeeds';
 import type { Move } from './usePlanMoves';
 
@@ -104,8 +105,12 @@ export function ForumPanel({
       <h2 className="mt-1 text-xl leading-snug">{planned.title}</h2>
       <p className="quiet mt-1">{forumSentence(forum)}</p>
       <dl className="ruled mt-3 border-b pb-3">
-        <Line name="Visible">{windowWords(schedule.visibleFrom, schedule.visibleUntil, course.zone)}</Line>
-        <Line name="Posting">{windowWords(schedule.postingFrom, schedule.postingUntil, course.zone)}</Line>
+        <Line name="Visible">
+          {windowWords(schedule.visibleFrom, schedule.visibleUntil, datesIn(course.zone))}
+        </Line>
+        <Line name="Posting">
+          {windowWords(schedule.postingFrom, schedule.postingUntil, datesIn(course.zone))}
+        </Line>
         {required.initialRequired > 0 && (
           <Line name="Initial post">
             {schedule.initialDue !== null && (
@@ -172,7 +177,7 @@ export function ForumPanel({
               onClick={() => editOwnTerms(own)}
             >
               <b className="font-semibold">{targetWords(own.targets, plan, course)}</b>
-              <span className="quiet text-right">{ownTermsWords(own, course.zone)}</span>
+              <span className="quiet text-right">{ownTermsWords(own, datesIn(course.zone))}</span>
             </button>
           </li>
         ))}
@@ -185,7 +190,7 @@ export function ForumPanel({
         forum.ownTerms.length === 0 && <p className="quiet text-sm">The same for everyone.</p>
       )}
       <div className="mt-6 flex flex-wrap gap-2">
-        <Link to={`/c/${course.id}/discuss/${planned.id}`} className="btn btn-primary grow">
+        <Link to={addresses.forum(course.id, planned.id)} className="btn btn-primary grow">
           Open the forum
         </Link>
         {course.role === 'instructor' && (
@@ -227,7 +232,7 @@ export function ForumPanel({
           </>
         )}
         {evaluation !== null && forum.status === 'published' && (
-          <Link to={`/c/${course.id}/evaluate/${planned.id}`} className="btn btn-ghost w-full">
+          <Link to={addresses.docket(course.id, planned.id)} className="btn btn-ghost w-full">
             Open the docket
           </Link>
         )}

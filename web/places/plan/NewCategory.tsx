@@ -7,7 +7,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { keyOf } from '../../data/useApi';
-import { readPoints } from '../../ui/pointWords';
+import { readPoints } from '../../forms/readPoints';
 
 /** A category made on the spot; where categories are weighted, with the weight it is to have. */
 export function NewCategory({ made }: { made: (id: string) => void }) {

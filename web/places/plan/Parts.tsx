@@ -1,7 +1,8 @@
+import { readPoints } from '../../forms/readPoints';
 import { Plus, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
 import { newId } from '../../data/newId';
-import { pointWords, readPoints } from '../../ui/pointWords';
+import { pointWords } from '../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
 import { PartDetail } from './scoring/PartDetail';

@@ -20,7 +20,7 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { DAY } from '../../../core/time/instant';
 import { Kbd, useKeys } from '../../ui/keys';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ArrangeDialog } from './ArrangeDialog';

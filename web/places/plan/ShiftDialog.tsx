@@ -8,8 +8,8 @@ import { newId } from '../../data/newId';
 import { dateWords } from '../../ui/dateWords';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
-import { countWords } from '../../ui/pointWords';
-import { targetWords } from './ownTermsWords';
+import { countWords } from '../../../words/numbers';
+import { targetWords } from './planData';
 import { DATE_WORDS } from './StripHandles';
 import type { Move } from './usePlanMoves';
 

@@ -11,11 +11,11 @@ import { DAY, HOUR } from '../../../core/time/instant';
 import { hasEnded, hasOpened } from '../../../core/time/minute';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
-import { dateWords, dayWords } from '../../ui/dateWords';
-import { findingWords } from '../../ui/findingWords';
-import { ownTermsWords, targetWords } from './ownTermsWords';
-import { byUnit, courseDataFrom, findingsFor, wordsFor } from './planData';
-import { scheduleWords } from './scheduleWords';
+import { datesIn, dateWords, dayWords } from '../../ui/dateWords';
+import { findingWords } from '../../../words/findings';
+import { ownTermsWords } from '../../../words/ownTerms';
+import { byUnit, courseDataFrom, findingsFor, wordsFor, targetWords } from './planData';
+import { scheduleWords } from '../../../words/schedule';
 import { DATE_WORDS, StripHandles, type HandleName } from './StripHandles';
 import { StripName } from './StripName';
 import { OwnTermsStrip, placeIn, TermStrip } from './TermStrip';
@@ -235,7 +235,7 @@ export function Timeline({
               </span>
             )}
           </div>
-          <p className="quiet px-5 pb-2 text-sm min-[900px]:sr-only">{scheduleWords(forum, zone)}</p>
+          <p className="quiet px-5 pb-2 text-sm min-[900px]:sr-only">{scheduleWords(forum, datesIn(zone))}</p>
         </div>
         {forum.ownTerms.map((own) => (
           <div key={own.id} className={`hidden ${GRID}`} style={isSelected ? { background: bg } : undefined}>
@@ -243,10 +243,10 @@ export function Timeline({
               type="button"
               className={`quiet block cursor-pointer truncate pr-3 pl-9 text-left text-xs hover:underline ${LEFT}`}
               style={{ background: bg }}
-              title={ownTermsWords(own, zone)}
+              title={ownTermsWords(own, datesIn(zone))}
               onClick={() => editOwnTerms(planned.id, own)}
             >
-              {targetWords(own.targets, plan, course)}: {ownTermsWords(own, zone)}
+              {targetWords(own.targets, plan, course)}: {ownTermsWords(own, datesIn(zone))}
             </button>
             <OwnTermsStrip own={own} schedule={forum.schedule} term={term} />
           </div>

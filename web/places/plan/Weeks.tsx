@@ -2,7 +2,7 @@ import { shiftDays } from '../../../core/plan/mapDates';
 import { mondayOf } from '../../../core/time/calendarDay';
 import { DAY } from '../../../core/time/instant';
 import { toWallClock } from '../../../core/time/wallClock';
-import { shortDay } from '../../ui/dateWords';
+import { shortDay } from '../../../words/dates';
 import { placeIn } from './TermStrip';
 
 interface Term {

@@ -1,5 +1,5 @@
 import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
-import { maximumWords } from '../../ui/pointWords';
+import { maximumWords } from '../../../words/numbers';
 import { toWallClock } from '../../../core/time/wallClock';
 import type { FieldReader } from './fields/fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './scoring/partForm';

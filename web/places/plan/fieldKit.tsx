@@ -4,7 +4,7 @@ import type { Path, UseFormReturn } from 'react-hook-form';
 import type { Finding, FindingField } from '../../../core/checks/check';
 import { toWallClock } from '../../../core/time/wallClock';
 import { useCourse } from '../../data/course';
-import { findingWords, type FindingWords } from '../../ui/findingWords';
+import { findingWords, type FindingWords } from '../../../words/findings';
 import { FindingNote } from './FindingNote';
 import type { ForumForm } from './forumForm';
 

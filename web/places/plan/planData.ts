@@ -1,10 +1,12 @@
+import { datesIn } from '../../ui/dateWords';
+import type { OwnTerms } from '../../../core/course/forum';
 import { runChecks } from '../../../core/checks/runChecks';
 import type { Finding } from '../../../core/checks/check';
 import { courseDataOf, type CourseData } from '../../../core/course/courseData';
 import type { Forum } from '../../../core/course/forum';
 import type { CourseFrame } from '../../../contract/course';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
-import type { FindingWords } from '../../ui/findingWords';
+import type { FindingWords } from '../../../words/findings';
 
 /** The plan as the core's functions read it. */
 export function courseDataFrom(plan: PlanView, zone: string): CourseData {
@@ -61,7 +63,7 @@ export function wordsFor(plan: PlanView, course: CourseFrame): FindingWords {
   const names = new Map(plan.students.map(({ name }) => [name.id, name.name]));
   const places = new Map([...plan.groups, ...course.sections].map(({ id, title }) => [id, title]));
   return {
-    zone: course.zone,
+    date: datesIn(course.zone),
     nameOf: (id) => names.get(id) ?? 'a student',
     groupOf: (id) => places.get(id) ?? null,
     asked: plan.students.length,
@@ -99,4 +101,14 @@ export function byUnit(
     forums: plan.forums.filter(({ unitId, pinned }) => unitId === unit.id && pinned === null),
   }));
   return [{ id: null, title: 'On top', forums: onTop }, ...units].filter(({ forums }) => forums.length > 0);
+}
+
+/** Whom own terms are for. */
+export function targetWords(targets: OwnTerms['targets'], plan: PlanView, course: CourseFrame): string {
+  const names = new Map<string, string>([
+    ...plan.students.map(({ name }) => [name.id, name.name] as const),
+    ...plan.groups.map(({ id, title }) => [id, title] as const),
+    ...course.sections.map(({ id, title }) => [id, `${title} section`] as const),
+  ]);
+  return targets.ids.map((id) => names.get(id) ?? 'someone').join(', ');
 }

@@ -1,16 +1,17 @@
+import { datesIn } from '../../ui/dateWords';
 import { describe, expect, it } from 'vitest';
 import type { CourseFrame } from '../../../contract/course';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
 import type { OwnTerms } from '../../../core/course/forum';
 import { at, forum, student, terms, ZONE, type ForumSketch } from '../../../core/testing/fixtures';
-import { phaseWords } from '../../ui/phaseWords';
-import { scoreWords } from '../../ui/scoreWords';
+import { phaseWords } from '../../../words/phases';
+import { scoreWords } from '../../../words/scores';
 import { startingParts } from './evaluationForm';
 import { fieldReader } from './fields/fieldReader';
-import { ownTermsWords, plusWords, targetWords } from './ownTermsWords';
-import { byUnit, findingsOfPlan, forumSentence, wordsFor } from './planData';
+import { ownTermsWords, plusWords } from '../../../words/ownTerms';
+import { byUnit, findingsOfPlan, forumSentence, wordsFor, targetWords } from './planData';
 import { movedAbove, orderOf } from './planOrder';
-import { scheduleWords, windowWords } from './scheduleWords';
+import { scheduleWords, windowWords } from '../../../words/schedule';
 
 const course = {
   id: 'rvc210',
@@ -60,21 +61,21 @@ describe('windows and dates in words', () => {
     [from, null, 'from Mon 2 Mar, 08:00'],
     [null, until, 'until Tue 10 Mar, 23:59'],
     [from, until, 'Mon 2 Mar, 08:00 – Tue 10 Mar, 23:59'],
-  ])('a window from %s to %s', (a, b, words) => expect(windowWords(a, b, ZONE)).toBe(words));
+  ])('a window from %s to %s', (a, b, words) => expect(windowWords(a, b, datesIn(ZONE))).toBe(words));
   it('a whole schedule is one sentence, with only the due dates there are', () => {
     const dates = { postingFrom: from, postingUntil: until };
-    expect(scheduleWords(forum({ schedule: dates }), ZONE)).toBe(
+    expect(scheduleWords(forum({ schedule: dates }), datesIn(ZONE))).toBe(
       'Visible always; posting Mon 2 Mar, 08:00 – Tue 10 Mar, 23:59.',
     );
     const full = forum({
       schedule: { ...dates, initialDue: at('03-04 23:59'), repliesDue: at('03-09 23:59') },
       required: { replies: 1 },
     });
-    expect(scheduleWords(full, ZONE)).toContain(
+    expect(scheduleWords(full, datesIn(ZONE))).toContain(
       'initial post due Wed 4 Mar, 23:59; 1 reply due Mon 9 Mar, 23:59.',
     );
     const none = forum({ schedule: { ...dates, repliesDue: at('03-09 23:59') } });
-    expect(scheduleWords(none, ZONE)).toContain('; replies due Mon 9 Mar, 23:59.');
+    expect(scheduleWords(none, datesIn(ZONE))).toContain('; replies due Mon 9 Mar, 23:59.');
   });
 });
 
@@ -95,14 +96,14 @@ describe('own terms in words', () => {
       },
       numbers: { replies: 0, different: 2 },
     };
-    expect(ownTermsWords(own, ZONE).split('; ')).toEqual([
+    expect(ownTermsWords(own, datesIn(ZONE)).split('; ')).toEqual([
       'initial post Thu 5 Mar, 23:59',
       'replies 1 day later',
       'posting to: no limit',
       'no replies',
       '2 different people',
     ]);
-    expect(ownTermsWords({ dates: {}, numbers: {} }, ZONE)).toBe('nothing differs yet');
+    expect(ownTermsWords({ dates: {}, numbers: {} }, datesIn(ZONE))).toBe('nothing differs yet');
   });
   it('name students, groups and sections', () => {
     const name = (kind: OwnTerms['targets']['kind'], ...ids: string[]) =>
@@ -180,13 +181,16 @@ describe('what a forum is to a person, in words', () => {
   const until = at('03-10 23:59');
   it('says the phase, the seal and when it changes', () => {
     expect(
-      phaseWords({ phase: 'open', reason: { code: 'postingOpen', until }, sealed: 'forum' }, ZONE),
+      phaseWords({ phase: 'open', reason: { code: 'postingOpen', until }, sealed: 'forum' }, datesIn(ZONE)),
     ).toEqual({
       name: 'open, sealed',
       why: 'Posting is open until Tue 10 Mar, 23:59. Their own post does not unseal it yet.',
     });
     expect(
-      phaseWords({ phase: 'open', reason: { code: 'postingOpen', until: null }, sealed: 'none' }, ZONE),
+      phaseWords(
+        { phase: 'open', reason: { code: 'postingOpen', until: null }, sealed: 'none' },
+        datesIn(ZONE),
+      ),
     ).toEqual({
       name: 'open',
       why: 'Posting is open, without an end.',
@@ -194,7 +198,7 @@ describe('what a forum is to a person, in words', () => {
   });
   it('counts the questions that are sealed', () => {
     const named = (sealed: string[]) =>
-      phaseWords({ phase: 'open', reason: { code: 'postingOpen', until: null }, sealed }, ZONE).name;
+      phaseWords({ phase: 'open', reason: { code: 'postingOpen', until: null }, sealed }, datesIn(ZONE)).name;
     expect(named(['a'])).toBe('open, one question sealed');
     expect(named(['a', 'b'])).toBe('open, 2 questions sealed');
   });
@@ -208,7 +212,9 @@ describe('what a forum is to a person, in words', () => {
     ['announced', { code: 'postingFrom', at: until }, 'announced', 'Posting opens Tue 10 Mar, 23:59.'],
   ] as const)('%s because of %j', (phase, reason, name, why) => {
     // What cannot be read is not called sealed as well.
-    expect(phaseWords({ phase, reason, sealed: phase === 'readOnly' ? 'none' : 'forum' }, ZONE)).toEqual({
+    expect(
+      phaseWords({ phase, reason, sealed: phase === 'readOnly' ? 'none' : 'forum' }, datesIn(ZONE)),
+    ).toEqual({
       name,
       why,
     });

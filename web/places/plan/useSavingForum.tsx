@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { useState, type ReactNode } from 'react';
 import type { Path, UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -8,7 +9,7 @@ import { saveForum, scoresMoveCounts, sealChangeNames, type ForumForEdit } from 
 import type { Finding } from '../../../core/checks/check';
 import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { fieldOf, fromForm, type ForumForm } from './forumForm';
 import { ScoresMove, type ScoresChoice } from './rehearsal/ScoresMove';
 import { SaveConflict } from './SaveConflict';
@@ -116,7 +117,7 @@ export function useSavingForum({
             : `Published to ${countWords(students, 'student')}.`
           : 'Kept as a draft.',
       );
-      await navigate(`/c/${course.id}/plan?forum=${saved.id}`);
+      await navigate(addresses.plan(course.id, { forum: saved.id }));
     } catch (error) {
       refused(error, publish, how);
     }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { groupsOfSize, type SplitBy } from '../../../core/roster/splitIntoGroups';
 import { Choice } from '../../ui/Choice';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 
 /** Deals students into groups: at random or with sections mixed, into a number of groups or groups of a size. */
 export function DealForm({

@@ -5,7 +5,7 @@ import type { z } from 'zod';
 import { importRoster, rosterColumn } from '../../../contract/roster';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { decodeFile } from '../../data/decodeFile';
 import { MoveChanges } from './MoveWarning';
 

@@ -1,5 +1,5 @@
 import type { MoveChangeView } from '../../../contract/roster';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Dialog } from '../../ui/Dialog';
 
 const READING: Record<MoveChangeView['reading'], string> = {

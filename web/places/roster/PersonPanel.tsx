@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { Copy, X } from 'lucide-react';
 import { useState } from 'react';
 import { useForm, useWatch, type Path } from 'react-hook-form';
@@ -336,7 +337,7 @@ export function PersonPanel({
       </form>
       {person?.role === 'student' && !person.removed && (
         <p className="mt-3">
-          <Link className="link-plain" to={`/c/${course.id}/gradebook/student/${person.id}`}>
+          <Link className="link-plain" to={addresses.studentTerm(course.id, person.id)}>
             The student’s term
           </Link>
         </p>

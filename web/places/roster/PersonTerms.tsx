@@ -1,10 +1,12 @@
+import { addresses } from '../../../words/addresses';
+import { datesIn } from '../../ui/dateWords';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { getPlan } from '../../../contract/plan';
 import type { RosterPerson } from '../../../contract/roster';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { ownTermsWords } from '../plan/ownTermsWords';
+import { ownTermsWords } from '../../../words/ownTerms';
 
 /** A student's own terms over all forums, and new ones. */
 export function PersonTerms({ person }: { person: RosterPerson }) {
@@ -23,10 +25,13 @@ export function PersonTerms({ person }: { person: RosterPerson }) {
       <ul className="mt-1 text-sm">
         {lines.map(({ planned, own }) => (
           <li key={own.id} className="py-0.5">
-            <Link to={`/c/${course.id}/plan?forum=${planned.id}`} className="font-semibold hover:underline">
+            <Link
+              to={addresses.plan(course.id, { forum: planned.id })}
+              className="font-semibold hover:underline"
+            >
               {planned.title}
             </Link>{' '}
-            <span className="quiet">{ownTermsWords(own, course.zone)}</span>
+            <span className="quiet">{ownTermsWords(own, datesIn(course.zone))}</span>
           </li>
         ))}
         {data && lines.length === 0 && <li className="quiet">The same as for everyone.</li>}
@@ -38,7 +43,9 @@ export function PersonTerms({ person }: { person: RosterPerson }) {
           value={forum}
           onChange={(event) => {
             setForum(event.target.value);
-            void navigate(`/c/${course.id}/plan?forum=${event.target.value}&terms=new&student=${person.id}`);
+            void navigate(
+              addresses.plan(course.id, { forum: event.target.value, terms: 'new', student: person.id }),
+            );
           }}
         >
           <option value="">Give own terms in …</option>

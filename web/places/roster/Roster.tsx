@@ -8,7 +8,7 @@ import { useCourse } from '../../data/course';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
 import { dayWords } from '../../ui/dateWords';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { Groups } from './Groups';

@@ -8,7 +8,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { keyOf } from '../../data/useApi';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 
 /** The sections of a course: made, renamed, ordered, taken away while nobody is in them. */
 export function Sections({

@@ -1,6 +1,6 @@
 import type { ScoresView } from '../../../contract/scores';
 import { withPassages } from '../../ui/passages';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Prose } from '../../ui/Prose';
 import { When } from '../../ui/When';
 

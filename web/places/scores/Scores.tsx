@@ -1,11 +1,12 @@
+import { addresses } from '../../../words/addresses';
 import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
 import { getScores, type ScoresView } from '../../../contract/scores';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Explanation } from '../../ui/Explanation';
-import { countWords, maximumWords, percentWords } from '../../ui/pointWords';
-import { scoreWords } from '../../ui/scoreWords';
+import { countWords, maximumWords, percentWords } from '../../../words/numbers';
+import { scoreWords } from '../../../words/scores';
 import { Prose } from '../../ui/Prose';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
@@ -25,7 +26,7 @@ function ItemRow({
 }) {
   const course = useCourse();
   const title = item.forumId ? (
-    <Link to={`/c/${course.id}/discuss/${item.forumId}`} className="hover:underline">
+    <Link to={addresses.forum(course.id, item.forumId)} className="hover:underline">
       {item.title}
     </Link>
   ) : (

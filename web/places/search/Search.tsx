@@ -1,10 +1,11 @@
+import { addresses } from '../../../words/addresses';
 import { Search as Glass } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { search, type SearchHit } from '../../../contract/reading';
 import { useCourse } from '../../data/course';
 import { useApi, withQuery } from '../../data/useApi';
-import { countWords } from '../../ui/pointWords';
+import { countWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { useTyped } from '../../ui/useTyped';
@@ -19,7 +20,7 @@ function Hit({ hit }: { hit: SearchHit }) {
   return (
     <li className="ruled border-b">
       <Link
-        to={`/c/${course.id}/discuss/${hit.forumId}#post-${hit.postId}`}
+        to={addresses.post(course.id, hit.forumId, hit.postId)}
         className="group block px-1 py-3 hover:bg-base-200"
       >
         <span className="flex flex-wrap items-baseline gap-x-3">

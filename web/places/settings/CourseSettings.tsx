@@ -1,3 +1,4 @@
+import { readPoints } from '../../forms/readPoints';
 import { NoTotal } from '../../ui/NoTotal';
 import { useEffect, useState } from 'react';
 import { Controller, useFieldArray, useForm, useWatch, type Path } from 'react-hook-form';
@@ -14,7 +15,7 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { useBegun } from '../../data/useBegun';
 import { useKeptEdit } from '../../data/useKeptEdit';
-import { countWords, percentWords, readPoints } from '../../ui/pointWords';
+import { countWords, percentWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { Unsaved } from '../../ui/Unsaved';
 import { useTitle } from '../../ui/useTitle';

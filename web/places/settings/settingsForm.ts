@@ -1,7 +1,7 @@
 import type { Path } from 'react-hook-form';
 import type { CourseSettings } from '../../../contract/courseSettings';
 import { addDays, mondayOf } from '../../../core/time/calendarDay';
-import { readPoints } from '../../ui/pointWords';
+import { readPoints } from '../../forms/readPoints';
 
 /** A course's settings as they are typed: percentages are texts. */
 export interface SettingsForm extends Omit<CourseSettings, 'categories' | 'letters'> {

@@ -5,7 +5,7 @@ import { kindOfFile, sizeWords, type FileView } from '../../../contract/files';
 import { sentenceOf, uploadFile } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
-import { secondsWords } from '../dateWords';
+import { secondsWords } from '../../../words/dates';
 import { warnOfRoom } from './warnOfRoom';
 
 const Recorder = lazy(async () => ({ default: (await import('./Recorder')).Recorder }));

@@ -5,7 +5,7 @@ import { sizeWords } from '../../../contract/files';
 import { sentenceOf } from '../../data/api';
 import { openDevice, type Device, type Recorded } from '../../data/devices';
 import { useSession } from '../../data/session';
-import { secondsWords } from '../dateWords';
+import { secondsWords } from '../../../words/dates';
 
 const TYPES: Record<Recorded, readonly string[]> = {
   audio: ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'],

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { PostView } from '../../../../contract/posts';
 import { sentenceOf } from '../../../data/api';
-import { countWords, numberWords } from '../../../ui/pointWords';
+import { countWords, numberWords } from '../../../../words/numbers';
 import { useForumContext } from '../context/forumContext';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';

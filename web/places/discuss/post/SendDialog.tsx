@@ -7,7 +7,7 @@ import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 
 /** Sends a forum or a post to chosen people, with a line of one's own: a notice, and mail for those who want it. */

@@ -9,7 +9,7 @@ import { useApi, withQuery } from '../../../data/useApi';
 import { Compared } from '../../../ui/Compared';
 import { Dialog } from '../../../ui/Dialog';
 import { dateWords } from '../../../ui/dateWords';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';

@@ -1,11 +1,11 @@
 import { toast } from 'sonner';
-import { actOnPosts, type StewardingAct } from '../../../../contract/stewarding';
+import { actOnPosts, type ModerateAction } from '../../../../contract/moderate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords, numberWords } from '../../../ui/pointWords';
+import { countWords, numberWords } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 
-const DONE: Record<StewardingAct, string> = {
+const DONE: Record<ModerateAction, string> = {
   remove: 'removed. Staff and their authors can still read what is removed.',
   restore: 'put back.',
   approve: 'approved. Classmates can read it now.',
@@ -14,7 +14,7 @@ const DONE: Record<StewardingAct, string> = {
   unhold: 'as before.',
   waitAgain: 'waiting for approval again.',
 };
-const BACK: Record<StewardingAct, StewardingAct> = {
+const BACK: Record<ModerateAction, ModerateAction> = {
   remove: 'restore',
   restore: 'remove',
   approve: 'waitAgain',
@@ -29,7 +29,7 @@ export function useActs(forum: string, changed: () => void) {
   const course = useCourse().id;
   /** Rejects with the server's sentence; nothing is done then. */
   const act = async (
-    does: StewardingAct,
+    does: ModerateAction,
     posts: readonly string[],
     { below = false, reason = null }: { below?: boolean; reason?: string | null } = {},
   ): Promise<void> => {

@@ -1,4 +1,4 @@
-import * as contract from '../../../../contract/whyNot';
+import * as contract from '../../../../words/whyNot';
 import type { DoReason } from '../../../../core/access/mayDo';
 import { dateWords } from '../../../ui/dateWords';
 

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { branchOf } from '../../../../core/conversation/branch';
 import { useVantage } from '../../../data/vantage';
 import { useKeys } from '../../../ui/keys';
-import { numberWords } from '../../../ui/pointWords';
+import { numberWords } from '../../../../words/numbers';
 import { Context } from './Context';
 import { Conversation } from './Conversation';
 import type { Thread } from '../context/conversation';

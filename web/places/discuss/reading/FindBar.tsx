@@ -15,7 +15,7 @@ import type { ThreadOrder } from '../../../../core/conversation/orderThreads';
 import { useVantage } from '../../../data/vantage';
 import { Choice } from '../../../ui/Choice';
 import { Kbd } from '../../../ui/keys';
-import { countWords, numberWords } from '../../../ui/pointWords';
+import { countWords, numberWords } from '../../../../words/numbers';
 import { useTyped } from '../../../ui/useTyped';
 import type { Talk } from '../context/talk';
 import type { Folding } from './useFolding';

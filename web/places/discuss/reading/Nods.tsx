@@ -3,7 +3,7 @@ import { setNod, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 
 /** Five strokes like the marks of a gauge, filled up to a rating. */
 function Gauge({ value }: { value: number }) {

@@ -3,7 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { PostView } from '../../../../contract/posts';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
-import { countWords, numberWords } from '../../../ui/pointWords';
+import { countWords, numberWords } from '../../../../words/numbers';
 import { BulkActs } from '../post/BulkActs';
 import { useForumContext } from '../context/forumContext';
 import { withoutFilters } from './useFinding';
@@ -12,7 +12,7 @@ import { withoutFilters } from './useFinding';
 const STACKED = 150;
 const quiet = 'btn btn-ghost btn-sm h-9';
 
-/** What is picked, at the foot of the page, and what can be done with it: read as a stack, and by staff stewarded. */
+/** What is picked, at the foot of the page, and what can be done with it: read as a stack, and moderated by staff. */
 export function Picked({
   posts,
   shown,

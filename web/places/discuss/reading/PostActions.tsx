@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { getPostDoc, removePost, restorePost } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
-import { reportPost } from '../../../../contract/stewarding';
+import { reportPost } from '../../../../contract/moderate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
@@ -12,7 +12,7 @@ import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { ReasonDialog } from '../post/ReasonDialog';
 import { SendDialog } from '../post/SendDialog';
 import { useActs } from '../post/useActs';
-import { StewardMenu } from '../post/StewardMenu';
+import { ModerateMenu } from '../post/ModerateMenu';
 import { whyNot } from '../post/whyNot';
 import { Approval } from '../post/Approval';
 import { useForumContext } from '../context/forumContext';
@@ -133,7 +133,7 @@ export function PostActions({
         </button>
       )}
       {may.moderate.yes && vantage === null && (!post.removed || post.opens) && (
-        <StewardMenu post={post} edit={may.edit.yes && !post.mine ? () => void edit() : null} />
+        <ModerateMenu post={post} edit={may.edit.yes && !post.mine ? () => void edit() : null} />
       )}
       <Nods forum={forum} post={post} nods={body.nods} changed={() => changed(false)} />
       {vantage === null && <Marks post={post} />}

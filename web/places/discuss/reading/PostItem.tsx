@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { ChevronDown, ChevronRight, EyeOff } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -6,12 +7,12 @@ import { strikeQuote, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { EVIDENCE_WORDS } from '../../../ui/evidenceWords';
+import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { Initials } from '../../../ui/Initials';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
-import { slotName } from '../../../ui/tallyWords';
+import { slotName } from '../../../../words/tally';
 import { When } from '../../../ui/When';
 import { AttachmentList } from '../../../ui/files/Attachments';
 import { AnswerComposer, EditComposer } from '../writing/PostComposers';
@@ -64,7 +65,7 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
       {post.marks.map((mark) => (
         <Link
           key={mark}
-          to={`/c/${course}/discuss/${forum.id}/steward?view=evidence&student=${post.author!.id}`}
+          to={addresses.moderate(course, forum.id, { view: 'evidence', student: post.author!.id })}
           className="rounded-full border px-2 text-xs font-semibold hover:underline"
           style={{ color: 'var(--late)', borderColor: 'var(--late)' }}
         >

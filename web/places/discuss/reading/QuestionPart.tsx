@@ -1,5 +1,5 @@
 import type { ForumView } from '../../../../contract/discuss';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { SealMark } from '../../../ui/SealMark';
 import { useForumContext } from '../context/forumContext';

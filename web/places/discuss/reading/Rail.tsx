@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import { useCourse } from '../../../data/course';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { useBody } from '../context/bodies';
 import { firstWords, type Thread } from '../context/conversation';
 

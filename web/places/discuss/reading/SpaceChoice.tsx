@@ -2,7 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import type { ForumView } from '../../../../contract/discuss';
 import { useKeys } from '../../../ui/keys';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 
 const NAMES = {
   class: { all: '', one: '' },

@@ -7,7 +7,7 @@ import type { PostBody } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { BulkActs } from '../post/BulkActs';
 import type { Bodies } from '../context/bodies';

@@ -1,10 +1,11 @@
+import { fromNow } from '../../../../words/dates';
 import { getWouldCount, type ForumView } from '../../../../contract/discuss';
 import type { WouldCount } from '../../../../core/participation/wouldCount';
 import { useNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
-import { dueWords, fromNow } from '../../../ui/dateWords';
-import { countWords } from '../../../ui/pointWords';
+import { dueWords } from '../../../ui/dateWords';
+import { countWords } from '../../../../words/numbers';
 import type { Writing } from '../context/writing';
 
 /** What a post that is being written will count as, in words. */

@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -6,7 +7,7 @@ import type { DocketRow, DocketView } from '../../../../contract/evaluate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useKeys } from '../../../ui/keys';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { DocketFilters } from './DocketFilters';
 import type { DocketFilter } from './docketOrder';
 import { DocketRows } from './DocketRows';
@@ -22,10 +23,10 @@ function Places({ view }: { view: DocketView }) {
   const course = useCourse();
   const { id } = view.forum;
   const places = [
-    [`/c/${course.id}/discuss/${id}`, 'Forum', true],
-    [`/c/${course.id}/plan?forum=${id}`, 'Plan', true],
-    [`/c/${course.id}/gradebook?item=${id}`, 'Gradebook', true],
-    [`/c/${course.id}/plan/${id}/edit?beside=scores`, 'Rehearse', course.role === 'instructor'],
+    [addresses.forum(course.id, id), 'Forum', true],
+    [addresses.plan(course.id, { forum: id }), 'Plan', true],
+    [addresses.gradebook(course.id, { item: id }), 'Gradebook', true],
+    [addresses.editForum(course.id, id, { beside: 'scores' }), 'Rehearse', course.role === 'instructor'],
   ] as const;
   return (
     <p className="mt-0.5 flex flex-wrap gap-x-3.5 text-xs">

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { DocketRow } from '../../../../contract/evaluate';
-import { EVIDENCE_WORDS } from '../../../ui/evidenceWords';
-import { countWords, pointWords } from '../../../ui/pointWords';
+import { EVIDENCE_WORDS } from '../../../../words/evidence';
+import { countWords, pointWords } from '../../../../words/numbers';
 import { Tally } from '../../../ui/Tally';
 import { isWaitedFor, STATE_WORDS } from './states';
 

@@ -3,7 +3,7 @@ import { type DocketView } from '../../../../contract/evaluate';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, maximumWords, percentWords, pointWords } from '../../../ui/pointWords';
+import { countWords, maximumWords, percentWords, pointWords } from '../../../../words/numbers';
 import { Spread } from '../../../ui/Spread';
 import { Failed, Loading } from '../../../ui/states';
 

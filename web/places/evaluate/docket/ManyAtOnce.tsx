@@ -9,7 +9,7 @@ import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, pointWords } from '../../../ui/pointWords';
+import { countWords, pointWords } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 
 type Preview = AnswerOf<typeof actOnDocket>;

@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import type { DeskView } from '../../../../contract/evaluate';
@@ -35,7 +36,7 @@ export function Pages({
           {!view.covered && (
             <>
               {view.section && ' · '}
-              <Link className="link-plain" to={`/c/${course.id}/gradebook/student/${view.student.id}`}>
+              <Link className="link-plain" to={addresses.studentTerm(course.id, view.student.id)}>
                 the whole term
               </Link>
             </>

@@ -3,7 +3,7 @@ import { listAlike } from '../../../../contract/consistency';
 import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, pointWords } from '../../../ui/pointWords';
+import { countWords, pointWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import type { Sheet } from './useSheet';

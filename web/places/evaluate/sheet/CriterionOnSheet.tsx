@@ -2,7 +2,7 @@ import { Alike } from './Alike';
 import { useState } from 'react';
 import type { Criterion, RubricPart } from '../../../../core/course/evaluation';
 import { rangeOf } from '../../../../core/scoring/kinds/rubric';
-import { pointWords } from '../../../ui/pointWords';
+import { pointWords } from '../../../../words/numbers';
 import { Choice } from './Choice';
 import { PointsField } from './PointsField';
 import { NO_CRITERION, NOTHING_TYPED, type CriterionTyped } from './typed';

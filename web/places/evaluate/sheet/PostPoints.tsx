@@ -1,4 +1,4 @@
-import { maximumWords } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 import { PointsField } from './PointsField';
 import { NOTHING_TYPED } from './typed';
 import type { Sheet } from './useSheet';

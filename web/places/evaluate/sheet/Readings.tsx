@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { settleReadings, type DeskView } from '../../../../contract/evaluate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { pointWords } from '../../../ui/pointWords';
+import { pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
 
 /** Where two evaluators read each student: that one is to read second, or what both gave, and how to settle it. */

@@ -1,3 +1,4 @@
+import { readPoints } from '../../../forms/readPoints';
 import type { DeskView, Passage } from '../../../../contract/evaluate';
 import type { FileView } from '../../../../contract/files';
 import type { Part } from '../../../../core/course/evaluation';
@@ -5,7 +6,7 @@ import { rangeOf } from '../../../../core/scoring/kinds/rubric';
 import type { PartDecision } from '../../../../core/scoring/kinds/partKinds';
 import type { Decisions } from '../../../../core/scoring/suggest';
 import type { RichNode } from '../../../../core/text/richText';
-import { maximumWords, pointWords, readPoints } from '../../../ui/pointWords';
+import { maximumWords, pointWords } from '../../../../words/numbers';
 
 /** What is typed and chosen for one criterion. */
 export interface CriterionTyped {

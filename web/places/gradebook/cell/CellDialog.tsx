@@ -5,7 +5,7 @@ import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { KeptText } from '../../../ui/KeptText';
-import { pointWords } from '../../../ui/pointWords';
+import { pointWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';

@@ -1,9 +1,10 @@
+import { addresses } from '../../../../words/addresses';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import { useCourse } from '../../../data/course';
 import { Kbd } from '../../../ui/keys';
-import { maximumWords } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 import { cellWords } from '../matrix/cellWords';
 import type { MatrixColumn } from '../matrix/columns';
 
@@ -51,7 +52,7 @@ export function CellLine({
     words = row.student.sortable;
     acts = (
       <>
-        <Link className={button} to={`/c/${course.id}/gradebook/student/${row.student.id}`}>
+        <Link className={button} to={addresses.studentTerm(course.id, row.student.id)}>
           The student’s term
         </Link>
         <button type="button" className={button} onClick={() => lookAs(row)}>
@@ -78,7 +79,7 @@ export function CellLine({
           </span>
         ) : (
           cell.state !== 'notAsked' && (
-            <Link className={button} to={`/c/${course.id}/evaluate/${column.item.forumId}/${row.student.id}`}>
+            <Link className={button} to={addresses.desk(course.id, column.item.forumId!, row.student.id)}>
               Open on the Desk
             </Link>
           )

@@ -1,5 +1,5 @@
 import type { GradebookView } from '../../../../contract/gradebook';
-import { pointWords } from '../../../ui/pointWords';
+import { pointWords } from '../../../../words/numbers';
 import type { NotKept } from './useCells';
 
 const SHOWN = 5;

@@ -1,6 +1,6 @@
 import type { CellValue } from '../../../../contract/cells';
-import { readPoints } from '../../../../core/formats/readPoints';
-import { maximumWords } from '../../../ui/pointWords';
+import { readCell } from '../../../../core/formats/readCell';
+import { maximumWords } from '../../../../words/numbers';
 
 const PROBLEMS = {
   formula: 'A cell takes the score itself, not a formula.',
@@ -15,7 +15,7 @@ export function typedValue(
 ):
   { readonly value: CellValue; readonly problem: null } | { readonly value: null; readonly problem: string } {
   if (text.trim() === '') return { value: null, problem: null };
-  const { value, problem } = readPoints(text, maximum, true);
+  const { value, problem } = readCell(text, maximum, true);
   if (problem !== undefined) return { value: null, problem: PROBLEMS[problem] };
   if (typeof value === 'number' && value > maximum)
     return {

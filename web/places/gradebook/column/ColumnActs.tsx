@@ -6,7 +6,7 @@ import type { GradebookItem } from '../../../../contract/gradebook';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 
 type Reached = z.infer<(typeof actOnItem)['answer']>;
 

@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -7,7 +8,7 @@ import { columnFigures } from '../../../../core/gradebook/columnFigures';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, maximumWords, pointWords } from '../../../ui/pointWords';
+import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { ColumnActs } from './ColumnActs';
@@ -100,13 +101,13 @@ export function ColumnDialog({
           </button>
         ) : (
           <>
-            <Link className="link-plain" to={`/c/${course.id}/evaluate/${item.forumId}`}>
+            <Link className="link-plain" to={addresses.docket(course.id, item.forumId!)}>
               Open the docket
             </Link>
-            <Link className="link-plain" to={`/c/${course.id}/discuss/${item.forumId}`}>
+            <Link className="link-plain" to={addresses.forum(course.id, item.forumId!)}>
               Open the forum
             </Link>
-            <Link className="link-plain" to={`/c/${course.id}/plan?forum=${item.forumId}`}>
+            <Link className="link-plain" to={addresses.plan(course.id, { forum: item.forumId! })}>
               In the plan
             </Link>
           </>
@@ -114,7 +115,7 @@ export function ColumnDialog({
         <button type="button" className="link-plain cursor-pointer" onClick={sortBy}>
           Order by this column
         </button>
-        <Link className="link-plain" to={`/c/${course.id}/gradebook/item/${item.id}/print`}>
+        <Link className="link-plain" to={addresses.printItem(course.id, item.id)}>
           For print
         </Link>
       </p>

@@ -1,3 +1,5 @@
+import { addresses } from '../../../../words/addresses';
+import { readPoints } from '../../../forms/readPoints';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { saveItem } from '../../../../contract/items';
@@ -8,7 +10,7 @@ import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { Field } from '../../../ui/Field';
-import { maximumWords, readPoints } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 
 interface Typed {
   title: string;
@@ -97,7 +99,7 @@ export function ItemForm({
       {item?.follows ? (
         <p className="quiet text-sm sm:col-span-2">
           Name and maximum are those of the forum;{' '}
-          <Link className="link-plain" to={`/c/${course.id}/plan/${item.forumId}/edit`}>
+          <Link className="link-plain" to={addresses.editForum(course.id, item.forumId!)}>
             change them in the plan
           </Link>
           .

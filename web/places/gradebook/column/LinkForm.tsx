@@ -6,7 +6,7 @@ import { listDockets } from '../../../../contract/evaluate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
-import { countWords, maximumWords, pointWords } from '../../../ui/pointWords';
+import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
 
 type Preview = z.infer<(typeof linkItem)['answer']>;
 

@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
@@ -7,9 +8,9 @@ import { columnFigures } from '../../../../core/gradebook/columnFigures';
 import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
-import { exactWords } from '../../../ui/dateWords';
+import { exactWords } from '../../../../words/dates';
 import { NotFound } from '../../../ui/NotFound';
-import { countWords, maximumWords, numberWords, pointWords } from '../../../ui/pointWords';
+import { countWords, maximumWords, numberWords, pointWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { Tally } from '../../../ui/Tally';
 import { useTitle } from '../../../ui/useTitle';
@@ -47,7 +48,7 @@ export function PrintColumn() {
   return (
     <article className="mx-auto w-full max-w-4xl px-5 pt-8 pb-20">
       <p className="no-print flex items-center justify-between text-sm">
-        <Link className="link-plain" to={`/c/${course.id}/gradebook?item=${item.id}`}>
+        <Link className="link-plain" to={addresses.gradebook(course.id, { item: item.id })}>
           Gradebook
         </Link>
         <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => window.print()}>

@@ -4,7 +4,7 @@ import type { CellChange } from '../../../../contract/cells';
 import type { GradebookItem, GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import { readPasted, type PastedLine } from '../../../../core/formats/pastedColumn';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, maximumWords, pointWords } from '../../../ui/pointWords';
+import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
 import { valueIn } from '../cell/useCells';
 
 const PROBLEMS: Record<NonNullable<PastedLine['problem']>, string> = {

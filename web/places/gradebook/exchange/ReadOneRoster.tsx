@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { readOneRoster, type OneRosterRead } from '../../../../contract/oneRoster';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords, pointWords } from '../../../ui/pointWords';
+import { countWords, pointWords } from '../../../../words/numbers';
 import { MoveChanges } from '../../roster/MoveWarning';
 import type { CellValue } from '../../../../contract/cells';
 

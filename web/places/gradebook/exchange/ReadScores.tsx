@@ -5,7 +5,7 @@ import { readGradebookFile, type GradebookFileRead } from '../../../../contract/
 import type { GradebookView } from '../../../../contract/gradebook';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords, pointWords } from '../../../ui/pointWords';
+import { countWords, pointWords } from '../../../../words/numbers';
 
 const said = (value: CellChange['after']) =>
   value === null ? 'nothing' : value === 'excused' ? 'excused' : pointWords(value);

@@ -1,6 +1,6 @@
 import { useEffect, useId, useRef, useState } from 'react';
 import type { GradebookCell } from '../../../../contract/gradebook';
-import { pointWords } from '../../../ui/pointWords';
+import { pointWords } from '../../../../words/numbers';
 import type { Editing } from './matrixActions';
 import type { Then } from './moves';
 

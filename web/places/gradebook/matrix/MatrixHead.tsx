@@ -1,4 +1,4 @@
-import { maximumWords } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 import type { ColumnGroup, MatrixColumn } from './columns';
 import { GROUP_HEAD, idOf, ITEM_HEAD, widthOf } from './layout';
 import type { Place } from './moves';

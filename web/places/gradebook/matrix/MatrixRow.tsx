@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
-import { percentWords } from '../../../ui/pointWords';
+import { percentWords } from '../../../../words/numbers';
 import { CellEditor } from './CellEditor';
 import { cellWords } from './cellWords';
 import type { MatrixColumn } from './columns';

@@ -1,6 +1,6 @@
 import type { GradebookCell, GradebookItem, GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
-import { scoreWords } from '../../../ui/scoreWords';
+import { scoreWords } from '../../../../words/scores';
 
 const EMPTY: Record<GradebookCell['state'], string> = {
   notAsked: '·',

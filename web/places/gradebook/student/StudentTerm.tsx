@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { Eye, Printer } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { getStudentTerm, type StudentTerm as Term } from '../../../../contract/studentTerm';
@@ -5,10 +6,10 @@ import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { setVantage } from '../../../data/vantage';
-import { countWords, maximumWords, percentWords } from '../../../ui/pointWords';
+import { countWords, maximumWords, percentWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
-import { plusWords } from '../../plan/ownTermsWords';
+import { plusWords } from '../../../../words/ownTerms';
 import { cellWords } from '../matrix/cellWords';
 import { StaffNote } from './StaffNote';
 import { TermForumRow } from './TermForumRow';
@@ -86,7 +87,7 @@ export function StudentTerm() {
   return (
     <article className="mx-auto w-full max-w-4xl px-5 pt-8 pb-20">
       <p className="no-print text-sm">
-        <Link className="link-plain" to={`/c/${course.id}/gradebook`}>
+        <Link className="link-plain" to={addresses.gradebook(course.id)}>
           Gradebook
         </Link>
       </p>
@@ -121,7 +122,7 @@ export function StudentTerm() {
             className="btn btn-sm raised ruled h-9"
             onClick={() => {
               setVantage({ course: course.id, personId: student.id, name: student.name, at: courseNow() });
-              void navigate(`/c/${course.id}/scores`);
+              void navigate(addresses.scores(course.id));
             }}
           >
             <Eye className="size-4" aria-hidden />

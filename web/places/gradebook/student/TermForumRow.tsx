@@ -1,11 +1,12 @@
+import { addresses } from '../../../../words/addresses';
 import { Link } from 'react-router';
 import type { StudentTerm, TermForum } from '../../../../contract/studentTerm';
 import type { DateName, NumberName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
-import { countWords, maximumWords } from '../../../ui/pointWords';
+import { countWords, maximumWords } from '../../../../words/numbers';
 import { Tally } from '../../../ui/Tally';
-import { DATES, NUMBERS } from '../../plan/ownTermsWords';
+import { DATES, NUMBERS } from '../../../../words/ownTerms';
 import { cellWords } from '../matrix/cellWords';
 
 const STANDING: Record<TermForum['standing'], string> = {
@@ -68,7 +69,7 @@ export function TermForumRow({ forum, term }: { forum: TermForum; term: StudentT
       <div className="min-w-0">
         <p className="flex flex-wrap items-baseline gap-x-2">
           <Link
-            to={`/c/${course.id}/evaluate/${forum.id}/${term.student.id}`}
+            to={addresses.desk(course.id, forum.id, term.student.id)}
             className="font-serif text-base font-semibold hover:underline"
           >
             {forum.title}

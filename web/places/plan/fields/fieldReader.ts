@@ -1,5 +1,6 @@
+import { readPoints } from '../../../forms/readPoints';
 import { fromWallClock } from '../../../../core/time/wallClock';
-import { readPoints, numberWords } from '../../../ui/pointWords';
+import { numberWords } from '../../../../words/numbers';
 
 /** What could not be read of a form, by the field's name. */
 export type FormProblems = Partial<Record<string, string>>;

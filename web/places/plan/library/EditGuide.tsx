@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -11,7 +12,7 @@ import { useApi } from '../../../data/useApi';
 import { useBegun } from '../../../data/useBegun';
 import { useKeptEdit } from '../../../data/useKeptEdit';
 import { NotFound } from '../../../ui/NotFound';
-import { maximumWords } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { ForCourse } from '../fields/ForCourse';
@@ -70,7 +71,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
       );
       drop();
       toast.success(forums.length > 0 ? 'Saved, there and here.' : 'Saved.');
-      await navigate(`/c/${course.id}/plan/library`);
+      await navigate(addresses.library(course.id));
     } catch (error) {
       setProblem(
         error instanceof ApiProblem
@@ -89,7 +90,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
   };
   return (
     <div className="mx-auto w-full max-w-3xl px-5 pt-4 pb-16">
-      <Link to={`/c/${course.id}/plan/library`} className="link-plain">
+      <Link to={addresses.library(course.id)} className="link-plain">
         ‹ Library
       </Link>
       <div className="mt-2 flex flex-wrap items-center gap-3">

@@ -1,3 +1,4 @@
+import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -72,7 +73,7 @@ export function Library() {
   );
   return (
     <div className="mx-auto w-full max-w-4xl px-5 pt-4 pb-16">
-      <Link to={`/c/${course.id}/plan`} className="link-plain">
+      <Link to={addresses.plan(course.id)} className="link-plain">
         ‹ Plan
       </Link>
       <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">

@@ -7,7 +7,7 @@ import { evaluationWith } from '../../../../core/scoring/guide';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 import { Rehearsal } from '../rehearsal/Rehearsal';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
 import { useRehearsal } from '../rehearsal/useRehearsal';

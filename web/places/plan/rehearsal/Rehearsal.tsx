@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { RehearsedMove } from '../../../../contract/rehearsal';
 import { useCourse } from '../../../data/course';
-import { numberWords, pointWords, countWords } from '../../../ui/pointWords';
+import { numberWords, pointWords, countWords } from '../../../../words/numbers';
 import type { Rehearsed } from './useRehearsal';
 
 /** So many are listed before the rest is asked for. */

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { z } from 'zod';
 import type { scoresMoveCounts } from '../../../../contract/plan';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../ui/pointWords';
+import { countWords } from '../../../../words/numbers';
 
 /** What is to become of given scores. */
 export interface ScoresChoice {

@@ -1,5 +1,5 @@
 import { newId } from '../../../data/newId';
-import { readPoints } from '../../../ui/pointWords';
+import { readPoints } from '../../../forms/readPoints';
 import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
 import type { BuilderProps } from './builderProps';
 import { Reach } from './Reach';

@@ -1,4 +1,5 @@
-import { pointWords, readPoints } from '../../../ui/pointWords';
+import { readPoints } from '../../../forms/readPoints';
+import { pointWords } from '../../../../words/numbers';
 import type { BuilderProps } from './builderProps';
 
 /** The most that something made of parts comes to, beside what it has to reach. */

@@ -1,6 +1,7 @@
+import { readPoints } from '../../../forms/readPoints';
 import { Plus, X } from 'lucide-react';
 import { newId } from '../../../data/newId';
-import { maximumWords, readPoints } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
 import type { BuilderProps } from './builderProps';
 import { Reach } from './Reach';

@@ -1,6 +1,6 @@
 import type { Guide, GuidedPart } from '../../../../core/course/evaluation';
 import { guideOf, mostOf } from '../../../../core/scoring/guide';
-import { countWords, maximumWords } from '../../../ui/pointWords';
+import { countWords, maximumWords } from '../../../../words/numbers';
 import { fieldReader, type FormProblems } from '../fields/fieldReader';
 import { newPart, partFrom, partToForm, type PartForm } from './partForm';
 

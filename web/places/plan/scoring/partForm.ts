@@ -1,6 +1,6 @@
 import type { Basis, Combination, Part } from '../../../../core/course/evaluation';
 import type { SlotKind } from '../../../../core/course/slotKind';
-import { maximumWords } from '../../../ui/pointWords';
+import { maximumWords } from '../../../../words/numbers';
 import type { FieldReader } from '../fields/fieldReader';
 
 /** A level of a criterion as it is typed. */

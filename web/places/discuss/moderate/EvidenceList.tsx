@@ -1,0 +1,208 @@
+import { addresses } from '../../../../words/addresses';
+import { ArrowLeft } from 'lucide-react';
+import { Link } from 'react-router';
+import { getEvidence, getEvidenceOf, type EvidenceRow } from '../../../../contract/moderate';
+import { useCourse } from '../../../data/course';
+import { useAddress } from '../../../data/useAddress';
+import { useApi, withQuery } from '../../../data/useApi';
+import { Compared } from '../../../ui/Compared';
+import { lengthWords } from '../../../../words/dates';
+import { EVIDENCE_WORDS } from '../../../../words/evidence';
+import { countWords, numberWords } from '../../../../words/numbers';
+import { Empty, Failed, Loading } from '../../../ui/states';
+import { When } from '../../../ui/When';
+
+/** With what each student opened the seal and what became of it; one student's versions side by side. */
+export function EvidenceList({ forum }: { forum: string }) {
+  const course = useCourse();
+  const { search, set } = useAddress();
+  const { data, error, mutate } = useApi(getEvidence, { course: course.id, forum });
+  const student = search.get('student');
+  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (!data) return <Loading what="Laying the versions side by side" />;
+  if (student)
+    return (
+      <Versions
+        forum={forum}
+        student={student}
+        question={search.get('question')}
+        back={() => set({ student: '', question: '' })}
+      />
+    );
+  const { rows, questions } = data;
+  if (rows.length === 0)
+    return (
+      <Empty title="Nobody has opened the seal yet" level={2}>
+        What students open it with, what they could read after, and what they wrote then is laid side by side
+        here.
+      </Empty>
+    );
+  const titleOf = (id: string | null) => questions.findIndex((question) => question.id === id);
+  return (
+    <>
+      <p className="quiet py-3">
+        What opened the seal, and what stands now. A mark says where to look, nothing more.
+      </p>
+      <table className="w-full text-left">
+        <thead>
+          <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
+            <th scope="col" className="py-2 pr-4 font-medium">
+              Student
+            </th>
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
+              Words then
+            </th>
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
+              Words now
+            </th>
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
+              Changed
+            </th>
+            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
+              Could read / received between
+            </th>
+            <th scope="col" className="py-2 font-medium">
+              Marks
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <Row key={`${row.student.id} ${row.questionId}`} row={row} question={titleOf(row.questionId)} />
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Row({ row, question }: { row: EvidenceRow; question: number }) {
+  const { first, final, differs } = row;
+  const query = new URLSearchParams({ view: 'evidence', student: row.student.id });
+  if (row.questionId !== null) query.set('question', row.questionId);
+  return (
+    <tr className="ruled border-b">
+      <th scope="row" className="py-2 pr-4 font-semibold">
+        <Link to={{ search: query.toString() }} className="hover:underline">
+          {row.student.sortable}
+        </Link>
+        {question >= 0 && <span className="quiet block text-sm font-normal">Question {question + 1}</span>}
+      </th>
+      <td className="num py-2 pr-4 text-right">{numberWords(first.words)}</td>
+      <td className="num py-2 pr-4 text-right">{final === null ? '–' : numberWords(final.words)}</td>
+      <td className="num py-2 pr-4 text-right">
+        {differs === null ? <span className="quiet">–</span> : `${Math.round(differs.share / 100)} %`}
+      </td>
+      <td className="num py-2 pr-4 text-right">
+        {row.couldRead === 0 ? <span className="quiet">–</span> : `${row.couldRead} / ${row.received}`}
+      </td>
+      <td className="py-2 text-sm font-semibold" style={{ color: 'var(--late)' }}>
+        {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
+      </td>
+    </tr>
+  );
+}
+
+function Versions({
+  forum,
+  student,
+  question,
+  back,
+}: {
+  forum: string;
+  student: string;
+  question: string | null;
+  back: () => void;
+}) {
+  const course = useCourse();
+  const { data, error, mutate } = useApi(withQuery(getEvidenceOf, { question: question ?? undefined }), {
+    course: course.id,
+    forum,
+    student,
+  });
+  return (
+    <section aria-label="Versions side by side" className="pt-4">
+      <button type="button" className="link-plain flex items-center gap-1 text-sm" onClick={back}>
+        <ArrowLeft className="size-4" aria-hidden />
+        Everyone who opened the seal
+      </button>
+      {error && !data && <Failed error={error} retry={() => void mutate()} />}
+      {!data && !error && <Loading what="Laying the versions side by side" />}
+      {data && (
+        <>
+          <h2 className="mt-2 text-xl">{data.student.name}</h2>
+          {data.marks.length > 0 && (
+            <p className="font-semibold" style={{ color: 'var(--late)' }}>
+              {data.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
+            </p>
+          )}
+          <ol className="mt-3 space-y-1">
+            <li>
+              <When at={data.first.at} className="num quiet" /> the seal opened, with{' '}
+              <b>{countWords(data.first.words, 'word')}</b>
+            </li>
+            {data.final !== null && data.final.at > data.first.at && (
+              <>
+                <li>
+                  <span className="quiet">in the {lengthWords(data.final.at - data.first.at)} between: </span>
+                  {data.couldRead === 0
+                    ? 'there was nothing new to read'
+                    : `${countWords(data.couldRead, 'post')} could be read, ${data.received === 0 ? 'none reached' : `${numberWords(data.received)} reached`} their browser`}
+                </li>
+                <li>
+                  <When at={data.final.at} className="num quiet" /> the version that stands, with{' '}
+                  <b>{countWords(data.final.words, 'word')}</b>
+                  {data.final.postId !== data.first.postId && ', in a post written anew'}{' '}
+                  <Link to={addresses.post(course.id, forum, data.final.postId)} className="link-plain">
+                    read it where it stands
+                  </Link>
+                </li>
+              </>
+            )}
+            {data.final === null && <li>It was removed, and nothing stands in its place.</li>}
+          </ol>
+          <h3 className="label-caps mt-5 font-sans">Word by word</h3>
+          <div className="raised ruled rounded-box mt-1.5 border px-5 py-4">
+            {data.differs === null ? (
+              <>
+                <p className="quiet mb-2 text-sm">Nothing was changed after the seal opened.</p>
+                <Compared stretches={data.final === null ? [] : data.compared} />
+              </>
+            ) : (
+              <Compared stretches={data.compared} />
+            )}
+          </div>
+          {data.between.length > 0 && (
+            <>
+              <h3 className="label-caps mt-5 font-sans">What could be read between</h3>
+              <ul className="mt-1.5">
+                {data.between.map((post) => (
+                  <li key={post.postId} className="ruled flex flex-wrap gap-x-3 border-b py-1.5 text-sm">
+                    <Link
+                      to={addresses.post(course.id, forum, post.postId)}
+                      className="font-semibold hover:underline"
+                    >
+                      {post.author.name}
+                    </Link>
+                    <span className="quiet">
+                      written <When at={post.at} className="num" />
+                    </span>
+                    <span className="grow text-right">
+                      {post.receivedAt === null ? (
+                        <span className="quiet">did not reach their browser</span>
+                      ) : (
+                        <>
+                          reached their browser <When at={post.receivedAt} className="num" />
+                        </>
+                      )}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </>
+      )}
+    </section>
+  );
+}

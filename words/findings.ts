@@ -1,0 +1,165 @@
+import type { Finding } from '../core/checks/check';
+import type { DateWriter } from './dates';
+import { countWords, percentWords, pointWords } from './numbers';
+
+/** What a finding needs to be told in words. */
+export interface FindingWords {
+  readonly date: DateWriter;
+  readonly nameOf: (studentId: string) => string;
+  readonly groupOf: (spaceId: string) => string | null;
+  /** How many students are asked; a finding about all of them names nobody. */
+  readonly asked: number;
+}
+
+function whom(finding: Finding, words: FindingWords): string {
+  const { students } = finding;
+  if (students.length === 0 || students.length >= words.asked) return '';
+  if (students.length <= 3) return ` Concerns ${students.map(words.nameOf).join(', ')}.`;
+  return ` Concerns ${countWords(students.length, 'student')}, among them ${words.nameOf(students[0]!)}.`;
+}
+
+/** A finding as a heading and a sentence. */
+export function findingWords(finding: Finding, words: FindingWords): { title: string; text: string } {
+  const { params } = finding;
+  const date = (name: string) => words.date(Number(params[name]));
+  const [title, text] = ((): [string, string] => {
+    switch (finding.code) {
+      case 'windowEndsBeforeStart':
+        return [
+          'It ends before it begins.',
+          `The ${String(params.window)} window has to end after its start.`,
+        ];
+      case 'dueBeforePosting':
+        return [
+          'Due before anyone can post.',
+          `${date('due')} lies before posting opens. Move the due date or open earlier.`,
+        ];
+      case 'prerequisiteCycle':
+        return [
+          'The forums wait for each other.',
+          `“${String(params.forum)}” waits for this forum, directly or through others.`,
+        ];
+      case 'noMaximum':
+        return ['No points to give.', 'An evaluated forum needs a maximum above 0 and at least one part.'];
+      case 'partsDoNotAddUp':
+        return [
+          'The parts do not add up.',
+          `They come to ${pointWords(Number(params.sum))}, the maximum is ${pointWords(Number(params.maximum))}.`,
+        ];
+      case 'completionOfNothing':
+        return [
+          'Nothing to complete.',
+          `“${String(params.part)}” counts required posts, and none are required.`,
+        ];
+      case 'cannotReach':
+        return [
+          'A part cannot reach its points.',
+          `What “${String(params.part)}” is made of comes to ${pointWords(Number(params.most))}, the part has ${pointWords(Number(params.maximum))}.`,
+        ];
+      case 'sumOfNothing':
+        return [
+          'Nothing to measure the sum by.',
+          `“${String(params.part)}” adds up the scores of posts, and no posts are required.`,
+        ];
+      case 'initialPartWithoutInitial':
+        return [
+          'No initial post to look at.',
+          `“${String(params.part)}” looks at the initial post, and none is required.`,
+        ];
+      case 'ratingsOff':
+        return [
+          'Nobody can rate here.',
+          `“${String(params.part)}” is scored by ratings, and this forum has none. Turn them on, or score it otherwise.`,
+        ];
+      case 'emptyAudience':
+        return ['Nobody is asked.', 'Choose an audience with at least one student.'];
+      case 'noQuestions':
+        return ['No questions yet.', 'List at least one question, or let students answer the prompt.'];
+      case 'emptyPrompt':
+        return ['The prompt is empty.', 'Students are asked to answer it. Write the question first.'];
+      case 'dueOutsideTerm':
+        return ['Outside the term.', `It is due ${date('due')}. Check the year.`];
+      case 'dueOutsidePosting':
+        return [
+          'Due after posting has closed.',
+          `Posting closes ${date('until')}; ${date('due')} or its grace lies later.`,
+        ];
+      case 'postingAfterInvisible':
+        return [
+          'It disappears before posting ends.',
+          `Visible ends ${date('visibleUntil')}${params.postingUntil ? `, posting ${date('postingUntil')}` : ', posting never'}${params.due ? `; something is due ${date('due')}` : ''}.`,
+        ];
+      case 'repliesTooSoon':
+        return [
+          'Little time to answer.',
+          'Replies are due less than 24 hours after the initial post; late first posts leave nothing to answer.',
+        ];
+      case 'initialAfterOthersReplies':
+        return [
+          'An initial post after the replies.',
+          `Own terms put it at ${date('due')}, when others’ replies were due ${date('others')}.`,
+        ];
+      case 'worseTerms':
+        return [
+          'Worse off than without own terms.',
+          'Something meant as an exception gives them less time, or asks for more, than they would have otherwise.',
+        ];
+      case 'sealWithoutInitial':
+        return [
+          'Sealed, and nothing required.',
+          'Who does not write an initial post never reads the others. Require one, or turn the seal off.',
+        ];
+      case 'sealOpensAtOneWord':
+        return ['A single word opens the seal.', 'Ask for some words, or two will be posted to get in.'];
+      case 'dueInClockChange':
+        return [
+          'The clock changes in this hour.',
+          `${date('due')} occurs twice or not at all on that night; choose another hour.`,
+        ];
+      case 'crowdedDueDates':
+        return ['Three due dates within 48 hours.', `Together with ${String(params.forums) || 'others'}.`];
+      case 'spaceTooSmall': {
+        const where = words.groupOf(String(params.space)) ?? 'The class';
+        return [
+          `${where} is too small.`,
+          `${countWords(Number(params.students), 'student')} cannot each answer ${String(params.different)} different people.`,
+        ];
+      }
+      case 'tooFewCanPost': {
+        const where = words.groupOf(String(params.space)) ?? 'The class';
+        return [
+          `${where} opens too late for some.`,
+          `Fewer than ${String(params.different)} others can post before these replies are due.`,
+        ];
+      }
+      case 'inNoGroup':
+        return params.readers === 'section'
+          ? ['In no section.', 'The forum is not there for whoever is in none.']
+          : ['In no group.', 'The forum is not there for whoever is in none. Put them in a group.'];
+      case 'prerequisiteTooLate':
+        return [
+          'It opens too late to be done first.',
+          `“${String(params.forum)}” opens only after this is due.`,
+        ];
+      case 'prerequisiteDraft':
+        return ['It waits for a draft.', `“${String(params.forum)}” is not published, so it counts as met.`];
+      case 'unitOutOfOrder':
+        return [
+          'Out of order in its unit.',
+          `It opens before “${String(params.forum)}”, which stands above it.`,
+        ];
+      case 'enrolledAfterDue':
+        return ['Enrolled after a due date.', 'What was due before does not count for them.'];
+      case 'outsideCategory':
+        return ['In no category.', 'A weighted gradebook leaves it out of the total.'];
+      case 'weightsDoNotAddUp':
+        return [
+          'Category weights do not add up to 100.',
+          `They come to ${percentWords(Number(params.sum))}.`,
+        ];
+      default:
+        return ['Something to look at.', finding.code];
+    }
+  })();
+  return { title, text: text + whom(finding, words) };
+}

@@ -1,0 +1,46 @@
+import type { DateName, DateTerm, NumberName, OwnTerms } from '../core/course/forum';
+import type { DateWriter } from './dates';
+import { countWords } from './numbers';
+
+export const DATES: Record<DateName, string> = {
+  visibleFrom: 'visible from',
+  visibleUntil: 'visible to',
+  postingFrom: 'posting from',
+  postingUntil: 'posting to',
+  initialDue: 'initial post',
+  repliesDue: 'replies',
+};
+export const NUMBERS: Record<NumberName, string> = {
+  initialRequired: 'initial posts',
+  initialMinWords: 'words of the initial post',
+  replyMinWords: 'words of a reply',
+  postMinWords: 'words of a post',
+  replies: 'replies',
+  different: 'different people',
+  posts: 'posts in all',
+  attachment: 'attachments',
+};
+
+/** "2 days later", "3 h earlier". */
+export function plusWords(minutes: number): string {
+  const size = Math.abs(minutes);
+  const length =
+    size % 1440 === 0
+      ? countWords(size / 1440, 'day')
+      : size % 60 === 0
+        ? `${size / 60} h`
+        : countWords(size, 'minute');
+  return minutes < 0 ? `${length} earlier` : `${length} later`;
+}
+
+/** What own terms say, and only that. */
+export function ownTermsWords(own: Pick<OwnTerms, 'dates' | 'numbers'>, date: DateWriter): string {
+  const dates = (Object.entries(own.dates) as [DateName, DateTerm][]).map(([name, term]) => {
+    if (term === 'none') return `${DATES[name]}: no limit`;
+    return 'at' in term ? `${DATES[name]} ${date(term.at)}` : `${DATES[name]} ${plusWords(term.plusMinutes)}`;
+  });
+  const numbers = (Object.entries(own.numbers) as [NumberName, number][]).map(([name, value]) =>
+    value === 0 ? `no ${NUMBERS[name]}` : `${value} ${NUMBERS[name]}`,
+  );
+  return [...dates, ...numbers].join('; ') || 'nothing differs yet';
+}

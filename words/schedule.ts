@@ -1,0 +1,23 @@
+import type { Forum } from '../core/course/forum';
+import type { DateWriter } from './dates';
+import { countWords } from './numbers';
+
+/** A window in words: "Mon 2 Mar, 08:00 – Tue 10 Mar, 23:59". */
+export function windowWords(from: number | null, until: number | null, date: DateWriter): string {
+  if (from === null && until === null) return 'always';
+  if (from === null) return `until ${date(until!)}`;
+  return until === null ? `from ${date(from)}` : `${date(from)} – ${date(until)}`;
+}
+
+/** A forum's dates in one line of words, for narrow screens and screen readers. */
+export function scheduleWords(forum: Forum, date: DateWriter): string {
+  const { schedule, required } = forum;
+  const parts = [`Visible ${windowWords(schedule.visibleFrom, schedule.visibleUntil, date)}`];
+  parts.push(`posting ${windowWords(schedule.postingFrom, schedule.postingUntil, date)}`);
+  if (schedule.initialDue !== null) parts.push(`initial post due ${date(schedule.initialDue)}`);
+  if (schedule.repliesDue !== null)
+    parts.push(
+      `${required.replies > 0 ? countWords(required.replies, 'reply', 'replies') : 'replies'} due ${date(schedule.repliesDue)}`,
+    );
+  return `${parts.join('; ')}.`;
+}
