@@ -4,6 +4,7 @@ import { RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import './app.css';
+import { watchActivity } from './data/activity';
 import { SessionProvider } from './data/session';
 import { ApiProblem } from './data/api';
 import { useTheme } from './data/theme';
@@ -21,6 +22,8 @@ function Toasts() {
     />
   );
 }
+
+watchActivity();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -4,9 +4,13 @@ import type { Points } from '../course/points';
 import type { GuideRule } from './kinds/partKind';
 import { kindOf, partKinds } from './kinds/partKinds';
 
+const kinds = Object.keys(partKinds) as Part['kind'][];
+
 /** What belongs to each kind of guide, in the order in which they are offered. */
-export const guideRules: readonly GuideRule[] = Object.values(partKinds).flatMap(({ guide }) =>
-  guide === null ? [] : [guide as unknown as GuideRule],
+export const guideRules: readonly (GuideRule & { readonly kind: Guide['kind'] })[] = kinds.flatMap((kind) =>
+  partKinds[kind].guide === null
+    ? []
+    : [{ ...guideRule({ kind: kind as Guide['kind'] }), kind: kind as Guide['kind'] }],
 );
 
 /** What belongs to a guide's kind: what it comes to, its name, its file. */

@@ -29,7 +29,7 @@ let signedInAs: string | null = null;
 let whenSignedOut: () => void = () => undefined;
 
 /** Takes over the session's token, and what to do when the server says that nobody is signed in. */
-export function useToken(token: string | null, person: string | null, signedOut: () => void): void {
+export function takeToken(token: string | null, person: string | null, signedOut: () => void): void {
   writeToken = token;
   signedInAs = person;
   whenSignedOut = signedOut;

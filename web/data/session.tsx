@@ -1,7 +1,7 @@
 import { createContext, use, type ReactNode } from 'react';
 import useSWR from 'swr';
 import { getSession, type SessionState } from '../../contract/session';
-import { call, useToken } from './api';
+import { call, takeToken } from './api';
 
 interface Session {
   readonly state: SessionState;
@@ -24,7 +24,7 @@ export function SessionProvider({
   const { data, error, mutate } = useSWR<SessionState, Error>(getSession.path, () => call(getSession), {
     revalidateOnFocus: false,
   });
-  useToken(data?.token ?? null, data?.person?.id ?? null, () => void mutate());
+  takeToken(data?.token ?? null, data?.person?.id ?? null, () => void mutate());
   if (error && !data) return failed(() => void mutate());
   if (!data) return waiting;
   return (

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DeskView, DocketRow } from '../../../contract/evaluate';
 import type { DocketState } from '../../../core/participation/docketState';
-import { meaningOf, NOTHING_TYPED, typedFrom, type PartTyped, type Typed } from './sheet/typed';
+import { meaningOf, typedFrom, type Typed } from './sheet/typed';
 import { nextReady } from './docket/states';
 
 const view = {
@@ -24,7 +24,7 @@ const view = {
     files: [],
   },
 } as unknown as DeskView;
-const points = (text: string): Record<string, PartTyped> => ({ i: { ...NOTHING_TYPED, points: text } });
+const points = (text: string): Typed['parts'] => ({ i: { points: text } });
 const typed = (change: Partial<Typed>): Typed => ({
   parts: points('5'),
   adjust: '',
@@ -40,7 +40,7 @@ const typed = (change: Partial<Typed>): Typed => ({
 describe('what is typed on the score sheet', () => {
   it('shows what was kept, and means it again', () => {
     expect(typedFrom(view)).toMatchObject({
-      parts: { i: { points: '5.50' }, r: NOTHING_TYPED },
+      parts: { i: { points: '5.50' }, r: {} },
       override: '7.00',
       why: 'read aloud',
     });

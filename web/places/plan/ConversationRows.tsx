@@ -46,8 +46,6 @@ export function ConversationRows({
 }) {
   const course = useCourse();
   const { form, says, notes } = kit;
-  const set = <N extends 'openings' | 'readers'>(name: N, value: ForumForm[N]) =>
-    form.setValue(name, value as never, { shouldDirty: true });
   const openings = OPENINGS.map(([value, title, when]): Choice<Openings> => ({
     value,
     title,
@@ -75,37 +73,37 @@ export function ConversationRows({
         <ChoiceCards
           name="openings"
           label="What starts a conversation"
-          value={values.openings}
+          value={values.rules.openings}
           choices={openings}
-          onChange={(value) => set('openings', value)}
+          onChange={(value) => form.setValue('rules.openings', value, { shouldDirty: true })}
         />
-        {posts > 0 && values.openings !== was.openings && (
+        {posts > 0 && values.rules.openings !== was.openings && (
           <p className="text-sm" style={{ color: 'var(--late)' }}>
             Posts stay as they are; from now on every opening post counts by the new rule, also those that are
             there.
           </p>
         )}
-        {says('openings')}
-        {values.openings === 'answerQuestions' && <Questions kit={kit} posts={posts} />}
+        {says('rules.openings')}
+        {values.rules.openings === 'answerQuestions' && <Questions kit={kit} posts={posts} />}
         {notes('questions')}
       </FormRow>
       <FormRow label="Who reads">
         <ChoiceCards
           name="readers"
           label="Who reads a student’s posts"
-          value={values.readers}
+          value={values.rules.readers}
           choices={readers}
           onChange={(value) => {
-            set('readers', value);
-            if (value === 'staff') form.setValue('sealed', false, { shouldDirty: true });
+            form.setValue('rules.readers', value, { shouldDirty: true });
+            if (value === 'staff') form.setValue('rules.seal.on', false, { shouldDirty: true });
           }}
         />
-        {says('readers')}
-        {values.readers === 'group' && (
+        {says('rules.readers')}
+        {values.rules.readers === 'group' && (
           <div className="flex flex-wrap items-center gap-2">
             in the groups of
             <select
-              {...form.register('groupPlanId')}
+              {...form.register('rules.groupPlanId')}
               aria-label="Group plan"
               disabled={posts > 0}
               className="select select-sm raised h-9 w-auto"
@@ -122,13 +120,13 @@ export function ConversationRows({
             </a>
           </div>
         )}
-        {says('groupPlanId')}
-        {(values.readers === 'group' || values.readers === 'section') && (
+        {says('rules.groupPlanId')}
+        {(values.rules.readers === 'group' || values.rules.readers === 'section') && (
           <label className="flex items-center gap-2">
             <input
               type="checkbox"
               className="checkbox checkbox-sm"
-              {...form.register('openSpacesAfterClose')}
+              {...form.register('rules.openSpacesAfterClose')}
             />
             They may read each other once posting has closed
           </label>
@@ -136,7 +134,7 @@ export function ConversationRows({
         <div className="flex flex-wrap items-center gap-2">
           Answers are shown
           <select
-            {...form.register('threading')}
+            {...form.register('rules.threading')}
             aria-label="How answers are shown"
             className="select select-sm raised h-9 w-auto"
           >
@@ -144,7 +142,7 @@ export function ConversationRows({
             <option value="oneLevel">on one level below the thread</option>
           </select>
         </div>
-        <p className="quiet text-sm">{forumSentence(values)}</p>
+        <p className="quiet text-sm">{forumSentence(values.rules)}</p>
       </FormRow>
     </>
   );
@@ -153,7 +151,7 @@ export function ConversationRows({
 function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
   const course = useCourse();
   const { form, says, number } = kit;
-  const list = useFieldArray({ control: form.control, name: 'questions', keyName: 'key' });
+  const list = useFieldArray({ control: form.control, name: 'rules.questions', keyName: 'key' });
   return (
     <div className="space-y-3">
       {list.fields.map((question, index) => (
@@ -185,7 +183,10 @@ function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
                 type="button"
                 className="link-plain text-xs"
                 onClick={() =>
-                  list.update(index, { ...form.getValues(`questions.${index}`), retired: !question.retired })
+                  list.update(index, {
+                    ...form.getValues(`rules.questions.${index}`),
+                    retired: !question.retired,
+                  })
                 }
               >
                 {question.retired ? 'Ask again' : 'Retire'}
@@ -203,7 +204,7 @@ function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
           </div>
           <Controller
             control={form.control}
-            name={`questions.${index}.text`}
+            name={`rules.questions.${index}.text`}
             render={({ field }) => (
               <RichEditor
                 label={`Question ${index + 1}`}
@@ -215,7 +216,7 @@ function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
               />
             )}
           />
-          {says(`questions.${index}`)}
+          {says(`rules.questions.${index}`)}
         </div>
       ))}
       <div className="flex flex-wrap items-center gap-3">
@@ -229,12 +230,12 @@ function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
         </button>
         {list.fields.length > 1 && (
           <span className="flex items-center gap-2">
-            Students answer {number('questionsWanted', 'How many questions')} of them{' '}
+            Students answer {number('rules.required.questions', 'How many questions')} of them{' '}
             <span className="quiet">(empty: all)</span>
           </span>
         )}
       </div>
-      {says('questionsWanted')}
+      {says('rules.required.questions')}
     </div>
   );
 }

@@ -28,13 +28,16 @@ export function EvaluationRow({
   // What was asked for meanwhile decides what is scored, until somebody has said so themselves.
   const startOver = () => {
     if (
-      form.formState.dirtyFields.parts ||
+      form.formState.dirtyFields.rules?.evaluation?.parts ||
       plan.forums.some(({ id, forum }) => id === self && forum.evaluation)
     )
       return;
     form.setValue(
-      'parts',
-      startingParts({ initial: values.initialRequired, replies: Number(values.replies) || 0 }),
+      'rules.evaluation.parts',
+      startingParts({
+        initial: values.rules.required.initialRequired,
+        replies: Number(values.rules.required.replies) || 0,
+      }),
     );
   };
   const items = plan.items.filter(({ forumId, id }) => forumId === null || (forumId === self && id !== self));
@@ -44,17 +47,17 @@ export function EvaluationRow({
         <input
           type="checkbox"
           className="checkbox checkbox-sm"
-          {...form.register('evaluated', { onChange: startOver })}
+          {...form.register('rules.evaluation.on', { onChange: startOver })}
         />
         Evaluated
       </label>
-      {!values.evaluated && (
+      {!values.rules.evaluation.on && (
         <p className="quiet text-sm">Due dates still stand in My work; there is no score.</p>
       )}
-      {values.evaluated && (
+      {values.rules.evaluation.on && (
         <>
           <div className={line}>
-            {number('maximum', 'Maximum')} points in
+            {number('rules.evaluation.maximum', 'Maximum')} points in
             <select {...form.register('categoryId')} aria-label="Category" className={select}>
               <option value="">no category</option>
               {course.categories.map((category) => (
@@ -65,27 +68,35 @@ export function EvaluationRow({
             </select>
             <NewCategory made={(id) => form.setValue('categoryId', id, { shouldDirty: true })} />
           </div>
-          {says('maximum')}
+          {says('rules.evaluation.maximum')}
           <Parts kit={kit} values={values} />
           <div className={line}>
             When late,
-            <select {...form.register('lateness')} aria-label="What lateness costs" className={select}>
+            <select
+              {...form.register('rules.evaluation.lateness.kind')}
+              aria-label="What lateness costs"
+              className={select}
+            >
               <option value="none">nothing is lost</option>
               <option value="perDay">a share a day is lost</option>
               <option value="noCredit">the post earns nothing</option>
             </select>
-            {values.lateness === 'perDay' && (
+            {values.rules.evaluation.lateness.kind === 'perDay' && (
               <>
-                : {number('percentADay', 'Percent a day')} % a day, at most{' '}
-                {number('percentAtMost', 'Percent at most')} %
+                : {number('rules.evaluation.lateness.percent', 'Percent a day')} % a day, at most{' '}
+                {number('rules.evaluation.lateness.atMost', 'Percent at most')} %
               </>
             )}
           </div>
-          {says('percentADay')}
-          {says('percentAtMost')}
+          {says('rules.evaluation.lateness.percent')}
+          {says('rules.evaluation.lateness.atMost')}
           <div className={line}>
             Without an initial post on time,
-            <select {...form.register('gate')} aria-label="What a late initial post shuts" className={select}>
+            <select
+              {...form.register('rules.evaluation.gate')}
+              aria-label="What a late initial post shuts"
+              className={select}
+            >
               <option value="none">nothing else changes</option>
               <option value="replies">the replies earn nothing</option>
               <option value="whole">the whole forum earns nothing</option>
@@ -93,21 +104,35 @@ export function EvaluationRow({
           </div>
           <div className={line}>
             A student comes up for evaluation
-            <select {...form.register('ready')} aria-label="When a student is ready" className={select}>
+            <select
+              {...form.register('rules.ready.when')}
+              aria-label="When a student is ready"
+              className={select}
+            >
               <option value="complete">with all required posts</option>
               <option value="atLeast">with a number of posts</option>
               <option value="anyPost">with the first post</option>
             </select>
-            {values.ready === 'atLeast' && <>: {number('readyPosts', 'Posts until ready')}</>}
+            {values.rules.ready.when === 'atLeast' && (
+              <>: {number('rules.ready.atLeast', 'Posts until ready')}</>
+            )}
           </div>
-          {says('readyPosts')}
+          {says('rules.ready.atLeast')}
           <label className={`${line} pl-7`}>
-            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('readyAfterDue')} />
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              {...form.register('rules.ready.afterLastDue')}
+            />
             or with what there is, once everything is due
           </label>
           <div className={line}>
             The gradebook shows it
-            <select {...form.register('display')} aria-label="How the gradebook shows it" className={select}>
+            <select
+              {...form.register('rules.display')}
+              aria-label="How the gradebook shows it"
+              className={select}
+            >
               <option value="points">in points</option>
               <option value="percent">in percent</option>
               <option value="letter">as a letter</option>
@@ -126,14 +151,18 @@ export function EvaluationRow({
           {says('itemId')}
           <div className={line}>
             <label className={line}>
-              <input type="checkbox" className="checkbox checkbox-sm" {...form.register('looksAgain')} />
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                {...form.register('rules.evaluation.lookAgain.on')}
+              />
               Students may ask for another look at a released score
             </label>
-            {values.looksAgain && (
+            {values.rules.evaluation.lookAgain.on && (
               <>
                 until
                 <input
-                  {...form.register('lookUntil')}
+                  {...form.register('rules.evaluation.lookAgain.until')}
                   type="datetime-local"
                   aria-label="Last day for asking"
                   className="input input-sm raised h-9 w-auto"
@@ -141,9 +170,13 @@ export function EvaluationRow({
               </>
             )}
           </div>
-          {says('lookUntil')}
+          {says('rules.evaluation.lookAgain.until')}
           <label className={line}>
-            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('hideNames')} />
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              {...form.register('rules.evaluation.hideNames')}
+            />
             <span>
               In the docket and on the Desk, names are hidden until a score is given
               <span className="quiet block text-xs">
@@ -152,15 +185,24 @@ export function EvaluationRow({
             </span>
           </label>
           <label className={line}>
-            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('secondReading')} />
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              {...form.register('rules.evaluation.secondReading')}
+            />
             Two evaluators read each student, neither knowing what the other has given
           </label>
           <label className={line}>
-            <input type="checkbox" className="checkbox checkbox-sm" {...form.register('aboveMaximum')} />
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              {...form.register('rules.evaluation.aboveMaximum')}
+            />
             An adjustment may lift a score above the maximum
           </label>
         </>
       )}
+      {says('rules.evaluation')}
       {notes('evaluation', 'category')}
     </FormRow>
   );

@@ -22,32 +22,42 @@ export function AuthorsRow({ kit, values }: Props) {
     <FormRow label="Authors may">
       <div className={line}>
         change their posts
-        <select {...form.register('edit')} aria-label="How long posts may be changed" className={select}>
+        <select
+          {...form.register('rules.allowed.edit.when')}
+          aria-label="How long posts may be changed"
+          className={select}
+        >
           <option value="untilPostingCloses">until posting closes</option>
           <option value="untilAnswered">until someone answers</option>
           <option value="minutes">for some minutes</option>
           <option value="never">never</option>
         </select>
-        {values.edit === 'minutes' && <>: {number('editMinutes', 'Minutes posts may be changed')} minutes</>}
+        {values.rules.allowed.edit.when === 'minutes' && (
+          <>: {number('rules.allowed.edit.minutes', 'Minutes posts may be changed')} minutes</>
+        )}
       </div>
-      {says('editMinutes')}
+      {says('rules.allowed.edit.minutes')}
       <div className={line}>
         remove them
-        <select {...form.register('remove')} aria-label="When posts may be removed" className={select}>
+        <select
+          {...form.register('rules.allowed.remove')}
+          aria-label="When posts may be removed"
+          className={select}
+        >
           <option value="untilAnswered">until someone answers</option>
           <option value="anyTime">at any time</option>
           <option value="never">never</option>
         </select>
       </div>
       <label className={line}>
-        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('quote')} />
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.allowed.quote')} />
         quote each other
       </label>
       <label className={line}>
-        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('attach')} />
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.allowed.attach')} />
         attach files
       </label>
-      {values.attach && (
+      {values.rules.allowed.attach && (
         <div className="space-y-2 pl-7">
           <div className={line}>
             {ATTACHMENT_KINDS.map((kind) => (
@@ -56,19 +66,19 @@ export function AuthorsRow({ kit, values }: Props) {
                   type="checkbox"
                   className="checkbox checkbox-sm"
                   value={kind}
-                  {...form.register('attachKinds')}
+                  {...form.register('rules.allowed.attachments.kinds')}
                 />
                 {{ image: 'images', document: 'documents', audio: 'sound', video: 'video' }[kind]}
               </label>
             ))}
           </div>
-          {says('attachKinds')}
+          {says('rules.allowed.attachments.kinds')}
           <div className={line}>
-            at most {number('attachNumber', 'Files a post')} files a post, of{' '}
-            {number('attachMegabytes', 'Megabytes a file')} MB each
+            at most {number('rules.allowed.attachments.number', 'Files a post')} files a post, of{' '}
+            {number('rules.allowed.attachments.megabytes', 'Megabytes a file')} MB each
           </div>
-          {says('attachNumber')}
-          {says('attachMegabytes')}
+          {says('rules.allowed.attachments.number')}
+          {says('rules.allowed.attachments.megabytes')}
         </div>
       )}
     </FormRow>
@@ -82,7 +92,7 @@ export function AttentionRow({ kit, values }: Props) {
     <FormRow label="Attention">
       <div className={line}>
         Before classmates see a post, staff approve
-        <select {...form.register('hold')} aria-label="Hold for approval" className={select}>
+        <select {...form.register('rules.hold')} aria-label="Hold for approval" className={select}>
           <option value="none">nothing</option>
           <option value="first">the first post of each student</option>
           <option value="all">every post</option>
@@ -90,7 +100,7 @@ export function AttentionRow({ kit, values }: Props) {
       </div>
       <div className={line}>
         Of new posts
-        <select {...form.register('told')} aria-label="Who is told of new posts" className={select}>
+        <select {...form.register('rules.told')} aria-label="Who is told of new posts" className={select}>
           <option value="everyone">everyone is told</option>
           <option value="each">each decides to be told</option>
           <option value="nobody">nobody is told</option>
@@ -98,14 +108,14 @@ export function AttentionRow({ kit, values }: Props) {
       </div>
       <div className={line}>
         Posts can be
-        <select {...form.register('approve')} aria-label="Nods and ratings" className={select}>
+        <select {...form.register('rules.allowed.approve')} aria-label="Nods and ratings" className={select}>
           <option value="off">answered only</option>
           <option value="nods">nodded to</option>
           <option value="ratings">rated from 1 to 5</option>
         </select>
-        {values.approve !== 'off' && (
+        {values.rules.allowed.approve !== 'off' && (
           <select
-            {...form.register('approveShown')}
+            {...form.register('rules.allowed.approveShown')}
             aria-label="Who learns of nods and ratings"
             className={select}
           >
@@ -115,7 +125,7 @@ export function AttentionRow({ kit, values }: Props) {
         )}
       </div>
       <label className={line}>
-        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('recent')} />
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.recent')} />
         The newest posts stand beside it in students’ lists
       </label>
     </FormRow>
@@ -126,12 +136,14 @@ export function AttentionRow({ kit, values }: Props) {
 export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView; self: string }) {
   const course = useCourse();
   const { form, says, notes } = kit;
-  const list = useFieldArray({ control: form.control, name: 'prerequisites' });
+  const list = useFieldArray({ control: form.control, name: 'rules.prerequisites' });
   const others = plan.forums.filter(({ id }) => id !== self);
   const chosen =
-    values.audienceSections.length + values.audienceGroups.length + values.audienceStudents.length;
+    values.rules.audience.sectionIds.length +
+    values.rules.audience.groupIds.length +
+    values.rules.audience.studentIds.length;
   const boxes = (
-    name: 'audienceSections' | 'audienceGroups' | 'audienceStudents',
+    name: `rules.audience.${'sectionIds' | 'groupIds' | 'studentIds'}`,
     items: readonly { id: string; title: string }[],
     label: string,
   ) =>
@@ -154,7 +166,7 @@ export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView;
         <div key={field.id} className={line}>
           after
           <select
-            {...form.register(`prerequisites.${index}.kind`)}
+            {...form.register(`rules.prerequisites.${index}.kind`)}
             aria-label={`What has to be done first, ${index + 1}`}
             className={select}
           >
@@ -162,10 +174,10 @@ export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView;
             <option value="allPosts">all required posts</option>
             <option value="score">a released score of at least</option>
           </select>
-          {values.prerequisites[index]?.kind === 'score' && (
+          {values.rules.prerequisites[index]?.kind === 'score' && (
             <>
               <input
-                {...form.register(`prerequisites.${index}.percent`)}
+                {...form.register(`rules.prerequisites.${index}.percent`)}
                 aria-label="Percent"
                 inputMode="decimal"
                 className="input input-sm raised num h-9 w-16 text-center"
@@ -175,7 +187,7 @@ export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView;
           )}
           in
           <select
-            {...form.register(`prerequisites.${index}.forumId`)}
+            {...form.register(`rules.prerequisites.${index}.forumId`)}
             aria-label={`In which forum, ${index + 1}`}
             className={`${select} max-w-64`}
           >
@@ -194,7 +206,7 @@ export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView;
           >
             <X className="size-3.5" aria-hidden />
           </button>
-          {says(`prerequisites.${index}`)}
+          {says(`rules.prerequisites.${index}.percent`)}
         </div>
       ))}
       {others.length > 0 && (
@@ -207,28 +219,30 @@ export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView;
           Something has to be done first
         </button>
       )}
-      {says('prerequisites')}
+      {says('rules.prerequisites')}
       {notes('prerequisites')}
       <div className={line}>
         It is for
-        <select {...form.register('audience')} aria-label="Audience" className={select}>
+        <select {...form.register('rules.audience.kind')} aria-label="Audience" className={select}>
           <option value="everyone">everyone</option>
           <option value="listed">some sections, groups or students</option>
         </select>
-        {values.audience === 'listed' && <span className="quiet">{countWords(chosen, 'choice')}</span>}
+        {values.rules.audience.kind === 'listed' && (
+          <span className="quiet">{countWords(chosen, 'choice')}</span>
+        )}
       </div>
-      {values.audience === 'listed' && (
+      {values.rules.audience.kind === 'listed' && (
         <div className="space-y-3 pl-7">
-          {boxes('audienceSections', course.sections, 'Sections')}
-          {boxes('audienceGroups', plan.groups, 'Groups')}
+          {boxes('rules.audience.sectionIds', course.sections, 'Sections')}
+          {boxes('rules.audience.groupIds', plan.groups, 'Groups')}
           {boxes(
-            'audienceStudents',
+            'rules.audience.studentIds',
             plan.students.map(({ name }) => ({ id: name.id, title: name.sortable })),
             'Students',
           )}
         </div>
       )}
-      {says('audience')}
+      {says('rules.audience')}
       {notes('audience')}
     </FormRow>
   );

@@ -1,6 +1,7 @@
 import { addresses } from '../../../words/addresses';
 import { datesIn } from '../../ui/dateWords';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
 import { inAudience } from '../../../core/terms/audience';
@@ -19,7 +20,7 @@ import { ConversationRows } from './ConversationRows';
 import { EvaluationRow } from './EvaluationRow';
 import { AttentionRow, AuthorsRow, BeforeRow } from './FinerRows';
 import { DatesRow, RequiredRow, SealRow } from './ForumRows';
-import { fromForm, toForm, type ForumForm } from './forumForm';
+import { forumChecks, forumForm, readForum, type ForumForm } from './forumForm';
 import { courseDataFrom, findingsFor, wordsFor, targetWords } from './planData';
 import { ownTermsWords } from '../../../words/ownTerms';
 import { Rehearsal } from './rehearsal/Rehearsal';
@@ -39,18 +40,21 @@ export function ForumEditor({
 }) {
   const course = useCourse();
   const [saved, setSaved] = useState(first);
-  const { restored, keptAt, keep: keepEdit, drop } = useKeptEdit<ForumForm>('forum', keep);
+  const { restored, keptAt, keep: keepEdit, drop } = useKeptEdit<ForumForm>('forum form', keep);
   const [search, setSearch] = useSearchParams();
   const rehearses = search.get('beside') === 'scores';
-  const [tried, setTried] = useState(false);
+  const codec = useMemo(() => forumForm(saved.settings, course.zone), [saved.settings, course.zone]);
   const [finer, setFiner] = useState(
     first.settings.rules.prerequisites.length > 0 || first.settings.rules.audience.kind === 'listed',
   );
-  const form = useForm<ForumForm>({ defaultValues: restored?.value ?? toForm(saved.settings, course.zone) });
+  const form = useForm<ForumForm, unknown, ForumSettings>({
+    defaultValues: restored?.value ?? codec.encode(saved.settings),
+    resolver: zodResolver(codec.pipe(forumChecks)),
+  });
   const values = useWatch({ control: form.control }) as ForumForm;
   const deferred = useDeferredValue(values);
   const read = useMemo(
-    () => fromForm(deferred, saved.settings, course.zone),
+    () => readForum(deferred, saved.settings, course.zone),
     [deferred, saved.settings, course.zone],
   );
   const forum = useMemo(
@@ -80,14 +84,13 @@ export function ForumEditor({
 
   const problem = (name: string): string | undefined => {
     const { error } = form.getFieldState(name as Path<ForumForm>);
-    const server = typeof error?.message === 'string' ? error.message : undefined;
-    const short = name.replace(/^dates\./, '');
-    const early = short === 'title' || short.startsWith('questions.');
-    return server ?? (tried || !early ? read.problems[short] : undefined);
+    if (typeof error?.message === 'string') return error.message;
+    // What has not been written yet is asked for once somebody saves.
+    return name === 'title' || name.startsWith('rules.questions.') ? undefined : read.problems[name];
   };
 
   const takeTheirs = (settings: ForumSettings) => {
-    form.reset(toForm(settings, course.zone));
+    form.reset(codec.encode(settings));
     drop();
   };
   const saving = useSavingForum({
@@ -97,7 +100,6 @@ export function ForumEditor({
     errors,
     title: values.title,
     students: plan.students.length,
-    tried: () => setTried(true),
     errorWords: (finding) => findingWords(finding, words).title,
     drop,
     take: takeTheirs,

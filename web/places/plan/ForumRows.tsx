@@ -42,12 +42,16 @@ export function DatesRow({ kit, forum }: Pick<Props, 'kit'> & { forum: Forum }) 
       </p>
       {notes('visible', 'posting', 'initialDue', 'repliesDue')}
       <div className={line}>
-        Students have {number('graceMinutes', 'Minutes of grace')} minutes of grace after each due date; they
-        are not told.
+        Students have {number('rules.graceMinutes', 'Minutes of grace')} minutes of grace after each due date;
+        they are not told.
       </div>
-      {says('graceMinutes')}
+      {says('rules.graceMinutes')}
       <label className={line}>
-        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('postAfterDue')} />
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          {...form.register('rules.allowed.postAfterDue')}
+        />
         Posts are taken after their due date, and marked late
       </label>
     </FormRow>
@@ -57,7 +61,7 @@ export function DatesRow({ kit, forum }: Pick<Props, 'kit'> & { forum: Forum }) 
 /** The post-before-viewing rule. */
 export function SealRow({ kit, values }: Props) {
   const { form, notes, says, number } = kit;
-  if (values.readers === 'staff')
+  if (values.rules.readers === 'staff')
     return (
       <FormRow label="Seal">
         <p className="quiet pt-1.5">A journal needs no seal: classmates never read it.</p>
@@ -66,37 +70,37 @@ export function SealRow({ kit, values }: Props) {
   return (
     <FormRow label="Seal">
       <label className={line}>
-        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('sealed')} />
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.seal.on')} />
         Keep classmates’ posts sealed until a student has written
       </label>
-      {values.sealed && (
+      {values.rules.seal.on && (
         <>
           <div className={line}>
-            It opens at {number('sealWords', 'Words that open the seal')} words{' '}
+            It opens at {number('rules.seal.minWords', 'Words that open the seal')} words{' '}
             <span className="quiet">(empty: those of the initial post)</span>
           </div>
-          {says('sealWords')}
+          {says('rules.seal.minWords')}
           <div className={line}>
             and lifts for everyone
-            <select {...form.register('lift')} aria-label="When the seal lifts" className={select}>
+            <select {...form.register('rules.seal.lift')} aria-label="When the seal lifts" className={select}>
               <option value="whenPostingCloses">when posting closes</option>
               <option value="atInitialDue">when the initial post is due</option>
               <option value="never">never</option>
               <option value="at">on a date</option>
             </select>
-            {values.lift === 'at' && (
+            {values.rules.seal.lift === 'at' && (
               <input
                 type="datetime-local"
                 aria-label="The seal lifts on"
                 className="input input-sm raised h-9"
-                {...form.register('liftAt')}
+                {...form.register('rules.seal.at')}
               />
             )}
           </div>
-          {says('liftAt')}
+          {says('rules.seal.at')}
         </>
       )}
-      {says('sealed')}
+      {says('rules.seal')}
       {notes('seal')}
     </FormRow>
   );
@@ -106,25 +110,22 @@ export function SealRow({ kit, values }: Props) {
  * How many different people follows how many replies, unless it was chosen by itself: whoever lowers the one, or had all of them to
  * different people, means the other too.
  */
-function useDifferentFollows(
-  form: FieldKit['form'],
-  { replies, different }: Pick<ForumForm, 'replies' | 'different'>,
-) {
+function useDifferentFollows(form: FieldKit['form'], { replies, different }: ForumForm['rules']['required']) {
   const before = useRef(replies);
   useEffect(() => {
     const was = before.current;
     before.current = replies;
     if (was === replies || !/^\d+$/.test(replies)) return;
     if (different === was || Number(different) > Number(replies))
-      form.setValue('different', replies, { shouldDirty: true });
+      form.setValue('rules.required.different', replies, { shouldDirty: true });
   }, [form, replies, different]);
 }
 
 /** How many posts, how long, to how many people. */
 export function RequiredRow({ kit, values }: Props) {
   const { form, notes, says, number } = kit;
-  useDifferentFollows(form, values);
-  const mode = (name: 'initialWordsMode' | 'replyWordsMode' | 'postWordsMode', label: string) => (
+  useDifferentFollows(form, values.rules.required);
+  const mode = (name: `rules.recommended.${'initial' | 'reply' | 'post'}`, label: string) => (
     <select {...form.register(name)} aria-label={label} className={select}>
       <option value="required">words, required</option>
       <option value="recommended">words, only recommended</option>
@@ -134,45 +135,59 @@ export function RequiredRow({ kit, values }: Props) {
     <FormRow label="Required posts">
       <div className={line}>
         <label className={line}>
-          <input type="checkbox" className="checkbox checkbox-sm" {...form.register('initialRequired')} />
-          {values.openings === 'answerQuestions' ? 'An answer to each question' : 'An initial post'}
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            {...form.register('rules.required.initialRequired')}
+          />
+          {values.rules.openings === 'answerQuestions' ? 'An answer to each question' : 'An initial post'}
         </label>
-        of {number('initialMinWords', 'Words of the initial post')}{' '}
-        {mode('initialWordsMode', 'Whether these words are required')}
+        of {number('rules.required.initialMinWords', 'Words of the initial post')}{' '}
+        {mode('rules.recommended.initial', 'Whether these words are required')}
       </div>
-      {says('initialMinWords')}
-      {values.initialRequired && (
+      {says('rules.required.initialMinWords')}
+      {values.rules.required.initialRequired && (
         <label className={`${line} pl-7`}>
-          <input type="checkbox" className="checkbox checkbox-sm" {...form.register('attachment')} />
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            {...form.register('rules.required.attachment')}
+          />
           with an attachment
         </label>
       )}
-      {says('attachment')}
-      {values.readers !== 'staff' && (
+      {says('rules.required.attachment')}
+      {values.rules.readers !== 'staff' && (
         <>
           <div className={line}>
-            {number('replies', 'Number of replies')} replies to {number('different', 'Different people')}{' '}
-            different people, of {number('replyMinWords', 'Words of a reply')}{' '}
-            {mode('replyWordsMode', 'Whether the words of a reply are required')}
+            {number('rules.required.replies', 'Number of replies')} replies to{' '}
+            {number('rules.required.different', 'Different people')} different people, of{' '}
+            {number('rules.required.replyMinWords', 'Words of a reply')}{' '}
+            {mode('rules.recommended.reply', 'Whether the words of a reply are required')}
           </div>
-          {says('replies')}
-          {says('different')}
-          {says('replyMinWords')}
-          {Number(values.replies) > 0 && values.openings !== 'answerPrompt' && (
+          {says('rules.required.replies')}
+          {says('rules.required.different')}
+          {says('rules.required.replyMinWords')}
+          {Number(values.rules.required.replies) > 0 && values.rules.openings !== 'answerPrompt' && (
             <label className={`${line} pl-7`}>
-              <input type="checkbox" className="checkbox checkbox-sm" {...form.register('ownThreadCounts')} />
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                {...form.register('rules.required.ownThreadCounts')}
+              />
               answers in a thread of one’s own count
             </label>
           )}
         </>
       )}
       <div className={line}>
-        {number('posts', 'Posts in all')} posts in all, of {number('postMinWords', 'Words of a post')}{' '}
-        {mode('postWordsMode', 'Whether the words of a post are required')}
+        {number('rules.required.posts', 'Posts in all')} posts in all, of{' '}
+        {number('rules.required.postMinWords', 'Words of a post')}{' '}
+        {mode('rules.recommended.post', 'Whether the words of a post are required')}
         <span className="quiet text-sm">(0: no total; the others count here too)</span>
       </div>
-      {says('posts')}
-      {says('postMinWords')}
+      {says('rules.required.posts')}
+      {says('rules.required.postMinWords')}
       {notes('required')}
     </FormRow>
   );

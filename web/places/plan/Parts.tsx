@@ -5,8 +5,8 @@ import { newId } from '../../data/newId';
 import { pointWords } from '../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
-import { PartDetail } from './scoring/PartDetail';
-import { newPart } from './scoring/partForm';
+import { PartFields } from '../../scoring/PartFields';
+import { newPart, offerOf, offers, withOffer, type TypedPart } from '../../scoring/partForm';
 
 const line = 'flex flex-wrap items-center gap-2';
 const select = 'select select-sm raised h-9 w-auto';
@@ -14,43 +14,46 @@ const select = 'select select-sm raised h-9 w-auto';
 /** The parts of an evaluation: points, name, how each is scored, and what it looks at. */
 export function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
   const { form, says } = kit;
-  const list = useFieldArray({ control: form.control, name: 'parts', keyName: 'key' });
-  const sum = values.parts.reduce((total, part) => total + (readPoints(part.points) ?? 0), 0);
+  const list = useFieldArray({ control: form.control, name: 'rules.evaluation.parts', keyName: 'key' });
+  const sum = values.rules.evaluation.parts.reduce(
+    (total, part) => total + (readPoints(part.maximum) ?? 0),
+    0,
+  );
+  const change = (index: number, part: TypedPart) =>
+    form.setValue(`rules.evaluation.parts.${index}`, part, { shouldDirty: true });
   return (
     <div className="space-y-2">
       {list.fields.map((field, index) => {
-        const part = values.parts[index];
+        const part = values.rules.evaluation.parts[index];
         return (
           <div key={field.key} className="ruled border-t pt-2 first:border-0 first:pt-0">
             <div className={line}>
               <input
-                {...form.register(`parts.${index}.points`)}
+                {...form.register(`rules.evaluation.parts.${index}.maximum`)}
                 inputMode="decimal"
                 aria-label={`Points of part ${index + 1}`}
                 className="input input-sm raised num h-9 w-16 text-center"
               />
               for
               <input
-                {...form.register(`parts.${index}.title`)}
+                {...form.register(`rules.evaluation.parts.${index}.title`)}
                 aria-label={`Name of part ${index + 1}`}
                 className="input input-sm raised h-9 w-32"
               />
               <select
-                {...form.register(`parts.${index}.kind`)}
+                value={part ? offerOf(part).name : ''}
                 aria-label={`How part ${index + 1} is scored`}
                 className={select}
+                onChange={(event) => part && change(index, withOffer(part, event.target.value))}
               >
-                <option value="direct">as you give them</option>
-                <option value="rubric">by a rubric</option>
-                <option value="levels">by a level you choose</option>
-                <option value="checklist">by a checklist</option>
-                <option value="perPost">post by post</option>
-                <option value="completion">by how many were made</option>
-                <option value="allOrNothing">only if all were made</option>
-                <option value="ratings">by the ratings of others</option>
+                {offers.map(({ name, words }) => (
+                  <option key={name} value={name}>
+                    {words}
+                  </option>
+                ))}
               </select>
               <select
-                {...form.register(`parts.${index}.basis`)}
+                {...form.register(`rules.evaluation.parts.${index}.basis`)}
                 aria-label={`What part ${index + 1} looks at`}
                 className={select}
               >
@@ -67,19 +70,14 @@ export function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
                 <X className="size-3.5" aria-hidden />
               </button>
             </div>
-            {says(`parts.${index}.points`)}
-            {says(`parts.${index}.title`)}
+            {says(`rules.evaluation.parts.${index}.maximum`)}
+            {says(`rules.evaluation.parts.${index}.title`)}
             {part && (
-              <PartDetail
+              <PartFields
                 part={part}
                 name={`part ${index + 1}`}
-                says={(name) => says(`parts.${index}.${name}`)}
-                change={(patch) => {
-                  for (const [key, value] of Object.entries(patch))
-                    form.setValue(`parts.${index}.${key}` as `parts.${number}.title`, value as string, {
-                      shouldDirty: true,
-                    });
-                }}
+                says={(name) => says(`rules.evaluation.parts.${index}.${name}`)}
+                change={(next) => change(index, next)}
               />
             )}
           </div>
@@ -95,7 +93,7 @@ export function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
           Add a part
         </button>
         <span className="quiet num text-sm">
-          {pointWords(sum)} of {values.maximum || '0'}
+          {pointWords(sum)} of {values.rules.evaluation.maximum || '0'}
         </span>
       </div>
     </div>

@@ -9,7 +9,7 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
-import { ForCourse } from './fields/ForCourse';
+import { ForCourse } from '../../forms/ForCourse';
 import { forumSentence } from './planData';
 
 const OF: Record<Recipe['of'], string> = {

@@ -1,121 +1,106 @@
-import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
-import { maximumWords } from '../../../words/numbers';
-import { toWallClock } from '../../../core/time/wallClock';
-import type { FieldReader } from './fields/fieldReader';
-import { newPart, partFrom, partToForm, type PartForm } from './scoring/partForm';
+import { z } from 'zod';
+import { evaluationRules } from '../../../contract/evaluationRules';
+import type { ForumRules } from '../../../contract/forumSettings';
+import { percentText, pointsText, wallText } from '../../forms/codecs';
+import { readInto } from '../../forms/readInto';
+import { newPart, typedPart, type TypedPart } from '../../scoring/partForm';
+
+type Rules = NonNullable<ForumRules['evaluation']>;
+
+const { gate } = evaluationRules.shape;
+const shares = z.object({ percent: percentText, atMost: percentText });
 
 /** How a forum becomes a score, as it is typed. */
-export interface EvaluationForm {
-  evaluated: boolean;
-  categoryId: string;
-  /** The item made before that it feeds; empty for one of its own. */
-  itemId: string;
-  display: ForumRules['display'];
-  maximum: string;
-  parts: PartForm[];
-  aboveMaximum: boolean;
-  lateness: 'none' | 'perDay' | 'noCredit';
-  percentADay: string;
-  percentAtMost: string;
-  gate: 'none' | 'replies' | 'whole';
-  ready: 'complete' | 'anyPost' | 'atLeast';
-  readyPosts: string;
-  readyAfterDue: boolean;
+const typedEvaluation = z.object({
+  on: z.boolean(),
+  maximum: pointsText,
+  parts: z.array(typedPart),
+  aboveMaximum: z.boolean(),
+  lateness: z.object({
+    kind: z.enum(['none', 'perDay', 'noCredit']),
+    percent: z.string(),
+    atMost: z.string(),
+  }),
+  gate,
+  hideNames: z.boolean(),
+  secondReading: z.boolean(),
   /** Whether students may ask for another look, and until when; empty for no last day. */
-  looksAgain: boolean;
-  hideNames: boolean;
-  secondReading: boolean;
-  lookUntil: string;
-}
+  lookAgain: z.object({ on: z.boolean(), until: z.string() }),
+});
+export type TypedEvaluation = z.input<typeof typedEvaluation>;
 
 /** The parts of 10 points an evaluation starts with: only of what the forum asks for, so that each can be earned. */
-export function startingParts({ initial, replies }: { initial: boolean; replies: number }): PartForm[] {
+export function startingParts({ initial, replies }: { initial: boolean; replies: number }): TypedPart[] {
   const share = (points: string) => (initial && replies > 0 ? points : '10');
   const parts = [
-    ...(initial ? [newPart('initial', { title: 'Initial post', points: share('6'), basis: 'initial' })] : []),
+    ...(initial
+      ? [newPart('initial', { title: 'Initial post', maximum: share('6'), basis: 'initial' })]
+      : []),
     ...(replies > 0
-      ? [newPart('replies', { title: 'Replies', points: share('4'), basis: 'replies', kind: 'completion' })]
+      ? [newPart('replies', { title: 'Replies', maximum: share('4'), basis: 'replies', kind: 'completion' })]
       : []),
   ];
-  return parts.length > 0 ? parts : [newPart('whole', { title: 'Posts', points: '10' })];
+  return parts.length > 0 ? parts : [newPart('whole', { title: 'Posts', maximum: '10' })];
 }
 
-/** A saved evaluation as the form shows it. */
-export function evaluationToForm({ rules, categoryId, itemId }: ForumSettings, zone: string): EvaluationForm {
-  const { evaluation, ready, required } = rules;
-  const lookUntil = evaluation?.lookAgain?.until ?? null;
-  const lateness = evaluation?.lateness ?? { kind: 'perDay' as const, percent: 1000, atMost: 5000 };
-  return {
-    evaluated: evaluation !== null,
-    categoryId: categoryId ?? '',
-    itemId: itemId ?? '',
-    display: rules.display,
-    maximum: evaluation === null ? '10' : maximumWords(evaluation.maximum),
-    parts:
-      evaluation === null
-        ? startingParts({ initial: required.initialRequired > 0, replies: required.replies })
-        : evaluation.parts.map(partToForm),
-    aboveMaximum: evaluation?.aboveMaximum ?? false,
-    lateness: lateness.kind,
-    percentADay: lateness.kind === 'perDay' ? String(lateness.percent / 100) : '10',
-    percentAtMost: lateness.kind === 'perDay' ? String(lateness.atMost / 100) : '50',
-    gate: evaluation?.gate ?? 'none',
-    ready: typeof ready.when === 'string' ? ready.when : 'atLeast',
-    readyPosts: typeof ready.when === 'string' ? '1' : String(ready.when.atLeast),
-    readyAfterDue: ready.afterLastDue,
-    looksAgain: evaluation?.lookAgain !== null,
-    hideNames: evaluation?.hideNames ?? false,
-    secondReading: evaluation?.secondReading ?? false,
-    lookUntil: lookUntil === null ? '' : toWallClock(lookUntil, zone),
-  };
-}
-
-type LookAgain = NonNullable<ForumRules['evaluation']>['lookAgain'];
-
-/** Whether and until when another look may be asked for; nothing where the form says no more than what held before. */
-function lookAgain(
-  form: EvaluationForm,
-  before: LookAgain,
-  read: FieldReader,
+/**
+ * Reads how a forum becomes a score; null where it does not. Parts without points are left out.
+ *
+ * @param before what it was; what a form says no more of than held before is left unsaid
+ * @param zone of the course
+ * @param required what an evaluation starts with where there was none
+ */
+export function evaluationCodec(
+  before: ForumRules['evaluation'],
+  required: ForumRules['required'],
   zone: string,
-): { lookAgain?: LookAgain } {
-  if (!form.looksAgain) return { lookAgain: null };
-  const until = read.date('lookUntil', form.lookUntil, before?.until ?? null, zone);
-  return until === null && before === undefined ? {} : { lookAgain: { until } };
-}
-
-/** What the form says about evaluation; parts without points are left out. */
-export function evaluationFrom(
-  form: EvaluationForm,
-  base: ForumSettings,
-  read: FieldReader,
-  zone: string,
-): ForumRules['evaluation'] {
-  if (!form.evaluated) return null;
-  const before = base.rules.evaluation;
-  const parts = form.parts.map((part, index) =>
-    partFrom(
-      part,
-      index,
-      before?.parts.find(({ id }) => id === part.id),
-      read,
-    ),
-  );
-  return {
-    aboveMaximum: form.aboveMaximum,
-    maximum: read.points('maximum', form.maximum, before?.maximum ?? 0),
-    parts: parts.filter(({ maximum }) => maximum > 0) as NonNullable<ForumRules['evaluation']>['parts'],
-    lateness:
-      form.lateness === 'perDay'
-        ? {
-            kind: 'perDay',
-            percent: read.percent('percentADay', form.percentADay, 1000),
-            atMost: read.percent('percentAtMost', form.percentAtMost, 5000),
-          }
-        : { kind: form.lateness },
-    gate: form.gate,
-    ...((form.hideNames || before?.hideNames !== undefined) && { hideNames: form.hideNames }),
-    ...((form.secondReading || before?.secondReading !== undefined) && { secondReading: form.secondReading }),
-    ...lookAgain(form, before?.lookAgain, read, zone),
-  };
+) {
+  const until = wallText(zone);
+  return z.codec(z.custom<TypedEvaluation>(), z.custom<ForumRules['evaluation']>(), {
+    decode(typed, context) {
+      if (!typed.on) return null;
+      const read = readInto(context, [], typedEvaluation, typed);
+      const { lateness, lookAgain } = typed;
+      const lost =
+        lateness.kind === 'perDay'
+          ? { kind: lateness.kind, ...readInto(context, ['lateness'], shares, lateness) }
+          : { kind: lateness.kind };
+      const last = lookAgain.on ? readInto(context, ['lookAgain', 'until'], until, lookAgain.until) : null;
+      if (read === undefined) return z.NEVER;
+      const { on: _, parts, hideNames, secondReading, ...rest } = read;
+      const isUnsaid = lookAgain.on && last === null && before !== null && before.lookAgain === undefined;
+      return {
+        ...rest,
+        parts: parts.filter(({ maximum }) => maximum > 0) as Rules['parts'],
+        lateness: lost as Rules['lateness'],
+        hideNames: hideNames || before?.hideNames !== undefined ? hideNames : undefined,
+        secondReading: secondReading || before?.secondReading !== undefined ? secondReading : undefined,
+        lookAgain: isUnsaid ? undefined : lookAgain.on ? { until: last ?? null } : null,
+      };
+    },
+    encode(evaluation) {
+      const {
+        lateness = { kind: 'perDay' as const, percent: 1000, atMost: 5000 },
+        maximum = 1000,
+        parts,
+      } = evaluation ?? {};
+      const lost = lateness.kind === 'perDay' ? lateness : { percent: 1000, atMost: 5000 };
+      return {
+        on: evaluation !== null,
+        maximum: pointsText.encode(maximum),
+        parts:
+          parts?.map((part) => typedPart.encode(part)) ??
+          startingParts({ initial: required.initialRequired > 0, replies: required.replies }),
+        aboveMaximum: evaluation?.aboveMaximum ?? false,
+        lateness: { kind: lateness.kind, ...shares.encode(lost) },
+        gate: evaluation?.gate ?? 'none',
+        hideNames: evaluation?.hideNames ?? false,
+        secondReading: evaluation?.secondReading ?? false,
+        lookAgain: {
+          on: evaluation?.lookAgain !== null,
+          until: until.encode(evaluation?.lookAgain?.until ?? null),
+        },
+      };
+    },
+  });
 }

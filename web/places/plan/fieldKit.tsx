@@ -3,6 +3,8 @@ import { dateWords } from '../../ui/dateWords';
 import type { Path, UseFormReturn } from 'react-hook-form';
 import type { Finding, FindingField } from '../../../core/checks/check';
 import { toWallClock } from '../../../core/time/wallClock';
+import type { ForumSettings } from '../../../contract/forumSettings';
+import type { DateName } from '../../../core/course/forum';
 import { useCourse } from '../../data/course';
 import { findingWords, type FindingWords } from '../../../words/findings';
 import { FindingNote } from './FindingNote';
@@ -21,7 +23,7 @@ export type FieldKit = ReturnType<typeof useFieldKit>;
 
 /** Makes the fields of the form. */
 export function useFieldKit(
-  form: UseFormReturn<ForumForm>,
+  form: UseFormReturn<ForumForm, unknown, ForumSettings>,
   problem: (name: string) => string | undefined,
   findings: readonly Finding[],
   words: FindingWords,
@@ -44,7 +46,7 @@ export function useFieldKit(
                     label: repairWords(repair, course.zone),
                     run: () =>
                       form.setValue(
-                        `dates.${repair.date}`,
+                        `rules.schedule.${repair.date}`,
                         repair.at === null ? '' : toWallClock(repair.at, course.zone),
                         { shouldDirty: true },
                       ),
@@ -71,17 +73,20 @@ export function useFieldKit(
       className={`input input-sm h-9 ${width} num raised text-center ${problem(name) ? 'input-error' : ''}`}
     />
   );
-  const date = (name: keyof ForumForm['dates'], label: string) => (
-    <label className="block">
-      <span className="quiet mb-0.5 block text-sm">{label}</span>
-      <input
-        {...form.register(`dates.${name}`)}
-        type="datetime-local"
-        aria-invalid={Boolean(problem(`dates.${name}`))}
-        className={`input input-sm raised h-9 w-full ${problem(`dates.${name}`) ? 'input-error' : ''}`}
-      />
-      {says(`dates.${name}`)}
-    </label>
-  );
+  const date = (field: DateName, label: string) => {
+    const name = `rules.schedule.${field}` as const;
+    return (
+      <label className="block">
+        <span className="quiet mb-0.5 block text-sm">{label}</span>
+        <input
+          {...form.register(name)}
+          type="datetime-local"
+          aria-invalid={Boolean(problem(name))}
+          className={`input input-sm raised h-9 w-full ${problem(name) ? 'input-error' : ''}`}
+        />
+        {says(name)}
+      </label>
+    );
+  };
   return { form, notes, says, number, date };
 }

@@ -4,7 +4,10 @@ import { newForum } from '../../../contract/newForum';
 import { forumSettings, type ForumSettings } from '../../../contract/forumSettings';
 import { textOf } from '../../../core/text/textOf';
 import { fromWallClock } from '../../../core/time/wallClock';
-import { fieldOf, fromForm, toForm, type ForumForm } from './forumForm';
+import { set } from 'react-hook-form';
+import { withOffer } from '../../scoring/partForm';
+import { forumForm, readForum, type ForumForm } from './forumForm';
+import { fieldOf } from './useSavingForum';
 
 const zone = 'Europe/Lisbon';
 const base: ForumSettings = {
@@ -12,8 +15,13 @@ const base: ForumSettings = {
   title: 'The weir hearing',
   prompt: textOf('Say what should happen.'),
 };
-const read = (change: Partial<ForumForm>, settings = base) =>
-  fromForm({ ...toForm(settings, zone), ...change }, settings, zone);
+const shown = (settings: ForumSettings) => forumForm(settings, zone).encode(settings);
+/** Reads the form with some fields typed anew, by their paths. */
+function read(change: Record<string, unknown>, settings = base) {
+  const form = structuredClone(shown(settings));
+  for (const [path, value] of Object.entries(change)) set(form, path, value);
+  return readForum(form, settings, zone);
+}
 
 describe('the form of a forum', () => {
   it('says what it was given, for every date, seal, lateness and split', () => {
@@ -60,7 +68,7 @@ describe('the form of a forum', () => {
               },
             },
           };
-          const { settings: back, problems } = fromForm(toForm(settings, zone), settings, zone);
+          const { settings: back, problems } = read({}, settings);
           expect(problems).toEqual({});
           expect(back).toEqual(settings);
         },
@@ -92,78 +100,110 @@ describe('the form of a forum', () => {
     });
   });
   it('reads wall-clock minutes of the course', () => {
-    const dates = { ...toForm(base, zone).dates, initialDue: '2026-03-04T23:59' };
-    expect(read({ dates }).settings.rules.schedule.initialDue).toBe(fromWallClock('2026-03-04T23:59', zone));
+    const typed = { 'rules.schedule.initialDue': '2026-03-04T23:59' };
+    expect(read(typed).settings.rules.schedule.initialDue).toBe(fromWallClock('2026-03-04T23:59', zone));
   });
   it('makes settings the server takes', () => {
-    expect(forumSettings.safeParse(read({ replies: '3', different: '2' }).settings).success).toBe(true);
+    expect(
+      forumSettings.safeParse(
+        read({ 'rules.required.replies': '3', 'rules.required.different': '2' }).settings,
+      ).success,
+    ).toBe(true);
   });
-  it.each<[Partial<ForumForm>, string]>([
+  it.each<[Record<string, unknown>, string]>([
     [{ title: '  ' }, 'title'],
-    [{ initialMinWords: 'many' }, 'initialMinWords'],
-    [{ replies: '51' }, 'replies'],
-    [{ replies: '1', different: '2' }, 'different'],
-    [{ graceMinutes: '-5' }, 'graceMinutes'],
-    [{ graceMinutes: '1441' }, 'graceMinutes'],
-    [{ sealWords: '0' }, 'sealWords'],
-    [{ lift: 'at', liftAt: '' }, 'liftAt'],
-    [{ maximum: '10.555' }, 'maximum'],
-    [{ parts: [{ ...toForm(base, zone).parts[0]!, points: '' }] }, 'parts.0.points'],
-    [{ parts: [{ ...toForm(base, zone).parts[0]!, title: ' ' }] }, 'parts.0.title'],
-    [{ readers: 'group', groupPlanId: '' }, 'groupPlanId'],
-    [
-      { openings: 'answerQuestions', questions: [{ id: 'first', retired: false, text: textOf('') }] },
-      'questions.0',
-    ],
-    [{ attachment: true, attach: false }, 'attachment'],
-    [{ edit: 'minutes', editMinutes: '0' }, 'editMinutes'],
-    [{ attach: true, attachKinds: [] }, 'attachKinds'],
-    [{ prerequisites: [{ forumId: 'other', kind: 'score', percent: '120' }] }, 'prerequisites.0'],
-    [{ ready: 'atLeast', readyPosts: '0' }, 'readyPosts'],
-    [{ lateness: 'perDay', percentADay: '101' }, 'percentADay'],
+    [{ 'rules.required.initialMinWords': 'many' }, 'rules.required.initialMinWords'],
+    [{ 'rules.required.replies': '51' }, 'rules.required.replies'],
+    [{ 'rules.required.replies': '1', 'rules.required.different': '2' }, 'rules.required.different'],
+    [{ 'rules.graceMinutes': '-5' }, 'rules.graceMinutes'],
+    [{ 'rules.graceMinutes': '1441' }, 'rules.graceMinutes'],
+    [{ 'rules.seal.minWords': '0' }, 'rules.seal.minWords'],
+    [{ 'rules.seal.lift': 'at', 'rules.seal.at': '' }, 'rules.seal.at'],
+    [{ 'rules.evaluation.maximum': '10.555' }, 'rules.evaluation.maximum'],
+    [{ 'rules.evaluation.parts.0.maximum': '' }, 'rules.evaluation.parts.0.maximum'],
+    [{ 'rules.evaluation.parts.0.title': ' ' }, 'rules.evaluation.parts.0.title'],
+    [{ 'rules.readers': 'group', 'rules.groupPlanId': '' }, 'rules.groupPlanId'],
     [
       {
-        dates: {
-          ...toForm(base, zone).dates,
-          postingFrom: '2026-03-05T10:00',
-          postingUntil: '2026-03-04T10:00',
-        },
+        'rules.openings': 'answerQuestions',
+        'rules.questions': [{ id: 'first', retired: false, text: textOf('') }],
       },
-      'postingUntil',
+      'rules.questions.0',
     ],
-    [{ dates: { ...toForm(base, zone).dates, visibleFrom: '2026-02-30T10:00' } }, 'visibleFrom'],
+    [{ 'rules.required.attachment': true, 'rules.allowed.attach': false }, 'rules.required.attachment'],
+    [
+      { 'rules.allowed.edit.when': 'minutes', 'rules.allowed.edit.minutes': '0' },
+      'rules.allowed.edit.minutes',
+    ],
+    [
+      { 'rules.allowed.attach': true, 'rules.allowed.attachments.kinds': [] },
+      'rules.allowed.attachments.kinds',
+    ],
+    [
+      { 'rules.prerequisites': [{ forumId: 'other', kind: 'score', percent: '120' }] },
+      'rules.prerequisites.0.percent',
+    ],
+    [{ 'rules.ready.when': 'atLeast', 'rules.ready.atLeast': '0' }, 'rules.ready.atLeast'],
+    [
+      { 'rules.evaluation.lateness.kind': 'perDay', 'rules.evaluation.lateness.percent': '101' },
+      'rules.evaluation.lateness.percent',
+    ],
+    [
+      {
+        'rules.schedule.postingFrom': '2026-03-05T10:00',
+        'rules.schedule.postingUntil': '2026-03-04T10:00',
+      },
+      'rules.schedule.postingUntil',
+    ],
+    [{ 'rules.schedule.visibleFrom': '2026-02-30T10:00' }, 'rules.schedule.visibleFrom'],
   ])('names what cannot be read: %j', (change, field) => {
     expect(Object.keys(read(change).problems)).toContain(field);
   });
-  it('leaves out parts without points, and everything when not evaluated', () => {
-    const [initial, replies] = toForm(base, zone).parts;
+  it('asks nothing of fields that belong to choices not made', () => {
     expect(
       read({
-        maximum: '6',
-        parts: [initial!, { ...replies!, points: '0' }],
-      }).settings.rules.evaluation!.parts.map(({ basis }) => basis),
+        'rules.ready.atLeast': '0',
+        'rules.allowed.edit.minutes': 'x',
+        'rules.seal.at': 'x',
+        'rules.required.questions': 'x',
+        'rules.evaluation.lookAgain.until': '',
+        'rules.allowed.attachments.kinds': [],
+      }).problems,
+    ).toEqual({});
+    const off = { 'rules.evaluation.on': false, 'rules.evaluation.maximum': 'x' };
+    expect(read(off)).toMatchObject({ settings: { rules: { evaluation: null } }, problems: {} });
+  });
+  it('leaves out parts without points, and everything when not evaluated', () => {
+    const parts = (change: Record<string, unknown>) => read(change).settings.rules.evaluation!.parts;
+    const [, replies] = shown(base).rules.evaluation.parts;
+    expect(
+      parts({ 'rules.evaluation.maximum': '6', 'rules.evaluation.parts.1.maximum': '0' }).map(
+        ({ basis }) => basis,
+      ),
     ).toEqual(['initial']);
-    expect(read({ evaluated: false }).settings.rules.evaluation).toBeNull();
-    const direct = read({ parts: [initial!, { ...replies!, kind: 'direct' }] });
-    expect(direct.settings.rules.evaluation!.parts[1]!.kind).toBe('direct');
-    const all = read({ parts: [initial!, { ...replies!, kind: 'allOrNothing' }] });
-    expect(all.settings.rules.evaluation!.parts[1]).toMatchObject({ kind: 'completion', allOrNothing: true });
+    expect(read({ 'rules.evaluation.on': false }).settings.rules.evaluation).toBeNull();
+    const second = (offer: string) => parts({ 'rules.evaluation.parts.1': withOffer(replies!, offer) })[1];
+    expect(second('direct')!.kind).toBe('direct');
+    expect(second('completion 1')).toMatchObject({ kind: 'completion', allOrNothing: true });
   });
   it('tells required words from recommended ones', () => {
-    const { rules } = read({ initialWordsMode: 'recommended', initialMinWords: '120' }).settings;
+    const { rules } = read({
+      'rules.recommended.initial': 'recommended',
+      'rules.required.initialMinWords': '120',
+    }).settings;
     expect(rules.required.initialMinWords).toBe(0);
     expect(rules.recommended.initial).toBe(120);
-    expect(toForm({ ...base, rules }, zone)).toMatchObject({
-      initialMinWords: '120',
-      initialWordsMode: 'recommended',
+    expect(shown({ ...base, rules }).rules).toMatchObject({
+      required: { initialMinWords: '120' },
+      recommended: { initial: 'recommended' },
     });
   });
   it('keeps a journal without a seal, and groups only where groups read', () => {
     const journal = read({
-      readers: 'staff',
-      sealed: true,
-      groupPlanId: 'streams',
-      openSpacesAfterClose: true,
+      'rules.readers': 'staff',
+      'rules.seal.on': true,
+      'rules.groupPlanId': 'streams',
+      'rules.openSpacesAfterClose': true,
     });
     expect(journal.settings.rules).toMatchObject({
       seal: null,
@@ -173,10 +213,11 @@ describe('the form of a forum', () => {
     expect(forumSettings.safeParse(journal.settings).success).toBe(true);
   });
   it('knows where the server’s findings belong', () => {
-    expect(fieldOf('settings.rules.schedule.visibleUntil')).toBe('dates.visibleUntil');
-    expect(fieldOf('settings.rules.required.different')).toBe('different');
-    expect(fieldOf('settings.title')).toBe('title');
-    expect(fieldOf('rules.evaluation.maximum')).toBe('maximum');
-    expect(fieldOf('something.else')).toBeNull();
+    const form: ForumForm = shown(base);
+    expect(fieldOf('settings.rules.schedule.visibleUntil', form)).toBe('rules.schedule.visibleUntil');
+    expect(fieldOf('settings.rules.required.different', form)).toBe('rules.required.different');
+    expect(fieldOf('settings.title', form)).toBe('title');
+    expect(fieldOf('rules.evaluation.maximum', form)).toBe('rules.evaluation.maximum');
+    expect(fieldOf('rules.evaluation.parts.0.criteria', form)).toBe('rules.evaluation.parts.0');
   });
 });

@@ -1,342 +1,317 @@
-import type { Path } from 'react-hook-form';
-import type { ForumRules, ForumSettings } from '../../../contract/forumSettings';
-import { EMPTY_TEXT, type RichNode } from '../../../core/text/richText';
-import { toWallClock } from '../../../core/time/wallClock';
+import { z } from 'zod';
+import {
+  forumRules,
+  forumSettings,
+  type ForumRules,
+  type ForumSettings,
+} from '../../../contract/forumSettings';
 import { plainText } from '../../../core/text/plainText';
-import { evaluationFrom, evaluationToForm, type EvaluationForm } from './evaluationForm';
-import { fieldReader, type FieldReader, type FormProblems } from './fields/fieldReader';
+import { EMPTY_TEXT, type RichNode } from '../../../core/text/richText';
+import { chosenText, percentText, wallText, wholeText } from '../../forms/codecs';
+import { readForm, type FormProblems } from '../../forms/readForm';
+import { readInto, refuse } from '../../forms/readInto';
+import { evaluationCodec, type TypedEvaluation } from './evaluationForm';
 
-export const DATE_FIELDS = [
-  'visibleFrom',
-  'visibleUntil',
-  'postingFrom',
-  'postingUntil',
-  'initialDue',
-  'repliesDue',
-] as const;
-type DateField = (typeof DATE_FIELDS)[number];
+/*
+ * The form of a forum has the shape of its settings, so that what the server says of a field is shown at the field. A number is typed as
+ * text, a date on the course's wall clock; `seal`, `evaluation`, `ready`, `edit` and `audience` hold what belongs to choices that are
+ * not made at the moment too.
+ */
+
+const { shape } = forumRules;
+const required = shape.required.shape;
+const { attachments, ...allowed } = shape.allowed.shape;
+const text = z.custom<RichNode>();
 
 /** Whether words are required, or only wished for. */
-export type WordsMode = 'required' | 'recommended';
+const wordsMode = z.enum(['required', 'recommended']);
+
+/** A requirement of one at most, as a box to tick. */
+const ticked = z.codec(z.boolean(), z.number(), { decode: (on) => (on ? 1 : 0), encode: (n) => n > 0 });
+
+/** A whole number that may be left out. */
+function optional(codec: ReturnType<typeof wholeText>) {
+  return z.codec(z.string(), z.number().nullable(), {
+    decode: (typed, context) => (typed.trim() === '' ? null : (readInto(context, [], codec, typed) ?? null)),
+    encode: (n) => (n === null ? '' : codec.encode(n)),
+  });
+}
+
+/** The form's shape, with what each field means. */
+const shapeIn = (zone: string) =>
+  z.object({
+    title: z.string(),
+    unitId: chosenText,
+    categoryId: chosenText,
+    itemId: chosenText,
+    prompt: text,
+    hasStarter: z.boolean(),
+    starter: text,
+    rules: z.object({
+      openings: shape.openings,
+      readers: shape.readers,
+      groupPlanId: chosenText,
+      openSpacesAfterClose: z.boolean(),
+      threading: shape.threading,
+      schedule: z.object({
+        visibleFrom: wallText(zone),
+        visibleUntil: wallText(zone),
+        postingFrom: wallText(zone),
+        postingUntil: wallText(zone),
+        initialDue: wallText(zone),
+        repliesDue: wallText(zone),
+      }),
+      graceMinutes: wholeText(shape.graceMinutes),
+      questions: z.array(z.object({ id: z.string(), text, retired: z.boolean() })),
+      seal: z.object({
+        on: z.boolean(),
+        /** Empty for the words of the initial post. */
+        minWords: optional(wholeText(shape.seal.unwrap().shape.minWords.unwrap())),
+        lift: z.enum(['never', 'whenPostingCloses', 'atInitialDue', 'at']),
+        at: z.string(),
+      }),
+      required: z.object({
+        initialRequired: ticked,
+        initialMinWords: wholeText(required.initialMinWords),
+        replyMinWords: wholeText(required.replyMinWords),
+        postMinWords: wholeText(required.postMinWords),
+        replies: wholeText(required.replies),
+        different: wholeText(required.different.unwrap()),
+        posts: wholeText(required.posts),
+        attachment: ticked,
+        ownThreadCounts: z.boolean(),
+        /** How many of the questions; empty for all. */
+        questions: z.string(),
+      }),
+      recommended: z.object({ initial: wordsMode, reply: wordsMode, post: wordsMode }),
+      allowed: z.object({
+        ...allowed,
+        edit: z.object({
+          when: z.enum(['never', 'untilAnswered', 'untilPostingCloses', 'minutes']),
+          minutes: z.string(),
+        }),
+        attachments: z.object({
+          kinds: z.array(attachments.shape.kinds.element),
+          number: wholeText(attachments.shape.number),
+          megabytes: wholeText(attachments.shape.megabytes),
+        }),
+      }),
+      hold: shape.hold,
+      told: shape.told,
+      recent: z.boolean(),
+      display: shape.display,
+      prerequisites: z.array(
+        z.object({
+          forumId: z.string(),
+          kind: z.enum(['initialPosts', 'allPosts', 'score']),
+          percent: z.string(),
+        }),
+      ),
+      audience: z.object({
+        kind: z.enum(['everyone', 'listed']),
+        sectionIds: z.array(z.string()),
+        groupIds: z.array(z.string()),
+        studentIds: z.array(z.string()),
+      }),
+      ready: z.object({
+        when: z.enum(['complete', 'anyPost', 'atLeast']),
+        atLeast: z.string(),
+        afterLastDue: z.boolean(),
+      }),
+      evaluation: z.custom<TypedEvaluation>(),
+    }),
+  });
+type Shape = ReturnType<typeof shapeIn>;
 
 /** A forum as its form holds it: what is typed, not yet what is meant. */
-export interface ForumForm extends EvaluationForm {
-  title: string;
-  unitId: string;
-  prompt: RichNode;
-  hasStarter: boolean;
-  starter: RichNode;
-  openings: ForumRules['openings'];
-  questions: { id: string; text: RichNode; retired: boolean }[];
-  /** How many of the questions; empty for all. */
-  questionsWanted: string;
-  readers: ForumRules['readers'];
-  groupPlanId: string;
-  openSpacesAfterClose: boolean;
-  threading: ForumRules['threading'];
-  dates: Record<DateField, string>;
-  graceMinutes: string;
-  sealed: boolean;
-  sealWords: string;
-  lift: 'never' | 'whenPostingCloses' | 'atInitialDue' | 'at';
-  liftAt: string;
-  initialRequired: boolean;
-  initialMinWords: string;
-  initialWordsMode: WordsMode;
-  attachment: boolean;
-  replies: string;
-  different: string;
-  replyMinWords: string;
-  replyWordsMode: WordsMode;
-  ownThreadCounts: boolean;
-  posts: string;
-  postMinWords: string;
-  postWordsMode: WordsMode;
-  postAfterDue: boolean;
-  edit: 'never' | 'untilAnswered' | 'untilPostingCloses' | 'minutes';
-  editMinutes: string;
-  remove: ForumRules['allowed']['remove'];
-  quote: boolean;
-  attach: boolean;
-  attachKinds: ForumRules['allowed']['attachments']['kinds'];
-  attachNumber: string;
-  attachMegabytes: string;
-  approve: ForumRules['allowed']['approve'];
-  approveShown: ForumRules['allowed']['approveShown'];
-  hold: ForumRules['hold'];
-  told: ForumRules['told'];
-  recent: boolean;
-  prerequisites: { forumId: string; kind: 'initialPosts' | 'allPosts' | 'score'; percent: string }[];
-  audience: 'everyone' | 'listed';
-  audienceSections: string[];
-  audienceGroups: string[];
-  audienceStudents: string[];
-}
+export type ForumForm = z.input<Shape>;
 
-const wordsToForm = (least: number, wished: number | null) => ({
-  words: String(wished ?? least),
-  mode: (wished !== null && least === 0 ? 'recommended' : 'required') as WordsMode,
-});
+type Read = z.output<Shape>['rules'];
+type Context = Parameters<typeof refuse>[0];
 
-/** Saved settings as the form shows them, dates on the wall clock of the course. */
-export function toForm(settings: ForumSettings, zone: string): ForumForm {
-  const { rules } = settings;
-  const { seal, required, allowed, recommended, audience } = rules;
-  const wall = (at: number | null) => (at === null ? '' : toWallClock(at, zone));
-  const lift = seal?.lift ?? 'whenPostingCloses';
-  const initial = wordsToForm(required.initialMinWords, recommended.initial);
-  const reply = wordsToForm(required.replyMinWords, recommended.reply);
-  const post = wordsToForm(required.postMinWords, recommended.post);
-  const listed = audience.kind === 'listed' ? audience : { sectionIds: [], groupIds: [], studentIds: [] };
-  return {
-    ...evaluationToForm(settings, zone),
-    title: settings.title,
-    unitId: settings.unitId ?? '',
-    prompt: settings.prompt,
-    hasStarter: settings.starter !== null,
-    starter: settings.starter ?? EMPTY_TEXT,
-    openings: rules.openings,
-    questions: rules.questions.map((question) => ({ ...question })),
-    questionsWanted: required.questions === null ? '' : String(required.questions),
-    readers: rules.readers,
-    groupPlanId: rules.groupPlanId ?? '',
-    openSpacesAfterClose: rules.openSpacesAfterClose,
-    threading: rules.threading,
-    dates: Object.fromEntries(DATE_FIELDS.map((name) => [name, wall(rules.schedule[name])])) as Record<
-      DateField,
-      string
-    >,
-    graceMinutes: String(rules.graceMinutes),
-    sealed: seal !== null,
-    sealWords: seal?.minWords == null ? '' : String(seal.minWords),
-    lift: typeof lift === 'string' ? lift : 'at',
-    liftAt: typeof lift === 'string' ? '' : wall(lift.at),
-    initialRequired: required.initialRequired > 0,
-    initialMinWords: initial.words,
-    initialWordsMode: initial.mode,
-    attachment: required.attachment > 0,
-    replies: String(required.replies),
-    different: String(required.different ?? required.replies),
-    replyMinWords: reply.words,
-    replyWordsMode: reply.mode,
-    ownThreadCounts: required.ownThreadCounts,
-    posts: String(required.posts),
-    postMinWords: post.words,
-    postWordsMode: post.mode,
-    postAfterDue: allowed.postAfterDue,
-    edit: typeof allowed.edit === 'string' ? allowed.edit : 'minutes',
-    editMinutes: typeof allowed.edit === 'string' ? '30' : String(allowed.edit.minutes),
-    remove: allowed.remove,
-    quote: allowed.quote,
-    attach: allowed.attach,
-    attachKinds: [...allowed.attachments.kinds],
-    attachNumber: String(allowed.attachments.number),
-    attachMegabytes: String(allowed.attachments.megabytes),
-    approve: allowed.approve,
-    approveShown: allowed.approveShown,
-    hold: rules.hold,
-    told: rules.told,
-    recent: rules.recent,
-    prerequisites: rules.prerequisites.map(({ forumId, condition }) => ({
-      forumId,
-      kind: condition.kind,
-      percent: condition.kind === 'score' ? String(condition.atLeast / 100) : '50',
-    })),
-    audience: audience.kind,
-    audienceSections: [...listed.sectionIds],
-    audienceGroups: [...listed.groupIds],
-    audienceStudents: [...listed.studentIds],
-  };
-}
+const MINUTES = wholeText(shape.allowed.shape.edit.options[1].shape.minutes);
+const READY_POSTS = wholeText(shape.ready.shape.when.options[1].shape.atLeast);
+const QUESTIONS = wholeText({ minValue: 1, maxValue: required.questions.unwrap().maxValue });
 
-function requiredFrom(form: ForumForm, base: ForumRules, read: FieldReader) {
-  const replies = read.whole('replies', 50, base.required.replies);
-  const different = read.whole('different', 50, base.required.different ?? replies);
-  if (different > replies)
-    read.problems.different = `At most ${replies}: there are no more replies than that.`;
-  const words = (
-    field: 'initialMinWords' | 'replyMinWords' | 'postMinWords',
-    mode: WordsMode,
-    before: number,
-  ) => {
-    const typed = read.whole(field, 5000, before);
-    return mode === 'required' ? { least: typed, wished: null } : { least: 0, wished: typed };
-  };
-  const initial = words('initialMinWords', form.initialWordsMode, base.required.initialMinWords);
-  const reply = words('replyMinWords', form.replyWordsMode, base.required.replyMinWords);
-  const post = words('postMinWords', form.postWordsMode, base.required.postMinWords);
-  const asked = form.questions.filter(({ retired }) => !retired).length;
+/** Words as they are required and as they are wished for: one of the two. */
+const asked = (words: number, mode: z.infer<typeof wordsMode>) =>
+  mode === 'required' ? { least: words, wished: null } : { least: 0, wished: words };
+
+function requiredOf({ required: typed, recommended, openings }: Read, context: Context) {
+  const initial = asked(typed.initialMinWords, recommended.initial);
+  const reply = asked(typed.replyMinWords, recommended.reply);
+  const post = asked(typed.postMinWords, recommended.post);
   const wanted =
-    form.openings !== 'answerQuestions' || form.questionsWanted.trim() === ''
-      ? null
-      : read.whole('questionsWanted', 50, 1);
-  if (wanted !== null && (wanted < 1 || wanted > asked))
-    read.problems.questionsWanted ??= `From 1 to ${asked}: there are no more questions than that.`;
-  if (form.attachment && !form.attach) read.problems.attachment = 'Allow attachments below to require one.';
+    openings === 'answerQuestions' && typed.questions.trim() !== ''
+      ? readInto(context, ['rules', 'required', 'questions'], QUESTIONS, typed.questions)
+      : null;
   return {
     required: {
-      initialRequired: form.initialRequired ? 1 : 0,
+      ...typed,
       initialMinWords: initial.least,
       replyMinWords: reply.least,
       postMinWords: post.least,
-      replies,
-      different: different >= replies ? null : different,
-      posts: read.whole('posts', 100, base.required.posts),
-      attachment: form.attachment ? 1 : 0,
-      ownThreadCounts: form.ownThreadCounts,
-      questions: wanted,
+      // As many as there are replies is what holds where nothing is said.
+      different: typed.different === typed.replies ? null : typed.different,
+      questions: wanted ?? null,
     },
     recommended: { initial: initial.wished, reply: reply.wished, post: post.wished },
   };
 }
 
-function sealFrom(form: ForumForm, read: FieldReader, zone: string): ForumRules['seal'] {
-  const sealed = form.sealed && form.readers !== 'staff';
-  const liftAt = form.lift === 'at' ? read.date('liftAt', form.liftAt, null, zone) : null;
-  if (form.lift === 'at' && sealed && liftAt === null) read.problems.liftAt ??= 'Write when the seal lifts.';
-  const words = form.sealWords.trim() === '' ? null : read.whole('sealWords', 5000, 1);
-  if (words === 0) read.problems.sealWords = 'At least 1 word, or empty for the words of the initial post.';
-  if (!sealed) return null;
+function sealOf({ seal, readers }: Read, zone: string, context: Context): ForumRules['seal'] {
+  if (!seal.on || readers === 'staff') return null;
+  if (seal.lift !== 'at') return { minWords: seal.minWords, lift: seal.lift };
+  const at = readInto(context, ['rules', 'seal', 'at'], wallText(zone), seal.at);
+  if (at === null) refuse(context, ['rules', 'seal', 'at'], 'Write when the seal lifts.');
+  return { minWords: seal.minWords, lift: at == null ? 'never' : { at } };
+}
+
+function allowedOf({ allowed: typed }: Read, base: ForumRules, context: Context): ForumRules['allowed'] {
+  const { edit, attachments: files } = typed;
+  const minutes =
+    edit.when === 'minutes'
+      ? readInto(context, ['rules', 'allowed', 'edit', 'minutes'], MINUTES, edit.minutes)
+      : undefined;
+  const kinds = files.kinds.length === 0 && !typed.attach ? base.allowed.attachments.kinds : files.kinds;
   return {
-    minWords: words === 0 ? 1 : words,
-    lift: form.lift === 'at' ? (liftAt === null ? 'never' : { at: liftAt }) : form.lift,
+    ...typed,
+    edit: edit.when === 'minutes' ? { minutes: minutes ?? 1 } : edit.when,
+    attachments: { ...files, kinds },
   };
 }
 
-function allowedFrom(form: ForumForm, base: ForumRules, read: FieldReader): ForumRules['allowed'] {
-  const minutes = form.edit === 'minutes' ? read.whole('editMinutes', 10_080, 30) : 0;
-  if (form.edit === 'minutes' && minutes < 1) read.problems.editMinutes = 'At least 1 minute.';
-  if (form.attach && form.attachKinds.length === 0)
-    read.problems.attachKinds = 'Choose at least one kind of file.';
-  const { attachments } = base.allowed;
-  return {
-    postAfterDue: form.postAfterDue,
-    edit: form.edit === 'minutes' ? { minutes: Math.max(1, minutes) } : form.edit,
-    remove: form.remove,
-    attach: form.attach,
-    quote: form.quote,
-    approve: form.approve,
-    approveShown: form.approveShown,
-    attachments: {
-      kinds: form.attachKinds.length === 0 ? attachments.kinds : form.attachKinds,
-      number: read.between('attachNumber', 1, 20, attachments.number),
-      megabytes: read.between('attachMegabytes', 1, 100, attachments.megabytes),
-    },
-  };
+function prerequisitesOf({ prerequisites }: Read, context: Context): ForumRules['prerequisites'] {
+  return prerequisites.flatMap(({ forumId, kind, percent }, index): ForumRules['prerequisites'] => {
+    if (forumId === '') return [];
+    if (kind !== 'score') return [{ forumId, condition: { kind } }];
+    const atLeast = readInto(context, ['rules', 'prerequisites', index, 'percent'], percentText, percent);
+    return [{ forumId, condition: { kind, atLeast: atLeast ?? 0 } }];
+  });
+}
+
+function readyOf({ ready }: Read, context: Context): ForumRules['ready'] {
+  const { when, afterLastDue } = ready;
+  if (when !== 'atLeast') return { when, afterLastDue };
+  const atLeast = readInto(context, ['rules', 'ready', 'atLeast'], READY_POSTS, ready.atLeast);
+  return { when: { atLeast: atLeast ?? 1 }, afterLastDue };
 }
 
 /**
- * What the form means. A field that cannot be read is named in `problems` and stands as it was saved before.
+ * Between a forum's settings and its form.
  *
  * @param base the settings the form began with; whatever the form does not show stays as it is
+ * @param zone of the course, in which dates are typed
  */
-export function fromForm(
+export function forumForm(base: ForumSettings, zone: string) {
+  const evaluation = evaluationCodec(base.rules.evaluation, base.rules.required, zone);
+  const at = wallText(zone);
+  return z.codec(shapeIn(zone), z.custom<ForumSettings>(), {
+    decode({ hasStarter, starter, ...form }, context): ForumSettings {
+      const { rules } = form;
+      const { seal: _, ...common } = rules;
+      return {
+        ...form,
+        starter: hasStarter && plainText(starter, { quotes: 'all' }) !== '' ? starter : null,
+        rules: {
+          ...base.rules,
+          ...common,
+          groupPlanId: rules.readers === 'group' ? rules.groupPlanId : null,
+          openSpacesAfterClose:
+            (rules.readers === 'section' || rules.readers === 'group') && rules.openSpacesAfterClose,
+          seal: sealOf(rules, zone, context),
+          ...requiredOf(rules, context),
+          allowed: allowedOf(rules, base.rules, context),
+          prerequisites: prerequisitesOf(rules, context),
+          audience:
+            rules.audience.kind === 'everyone' ? { kind: 'everyone' } : { ...rules.audience, kind: 'listed' },
+          ready: readyOf(rules, context),
+          evaluation: readInto(context, ['rules', 'evaluation'], evaluation, rules.evaluation) ?? null,
+        },
+      };
+    },
+    encode({ starter, ...settings }): z.output<Shape> {
+      const { rules } = settings;
+      const { seal, recommended, audience, ready } = rules;
+      const { edit } = rules.allowed;
+      const lift = seal?.lift ?? 'whenPostingCloses';
+      const shown = (words: number, wished: number | null) => wished ?? words;
+      const mode = (words: number, wished: number | null) =>
+        wished !== null && words === 0 ? ('recommended' as const) : ('required' as const);
+      const { initialMinWords, replyMinWords, postMinWords } = rules.required;
+      const listed = { sectionIds: [], groupIds: [], studentIds: [] };
+      return {
+        ...settings,
+        hasStarter: starter !== null,
+        starter: starter ?? EMPTY_TEXT,
+        rules: {
+          ...rules,
+          questions: rules.questions.map((question) => ({ ...question })),
+          seal: {
+            on: seal !== null,
+            minWords: seal?.minWords ?? null,
+            lift: typeof lift === 'string' ? lift : 'at',
+            at: typeof lift === 'string' ? '' : at.encode(lift.at),
+          },
+          required: {
+            ...rules.required,
+            initialMinWords: shown(initialMinWords, recommended.initial),
+            replyMinWords: shown(replyMinWords, recommended.reply),
+            postMinWords: shown(postMinWords, recommended.post),
+            different: rules.required.different ?? rules.required.replies,
+            questions: rules.required.questions === null ? '' : String(rules.required.questions),
+          },
+          recommended: {
+            initial: mode(initialMinWords, recommended.initial),
+            reply: mode(replyMinWords, recommended.reply),
+            post: mode(postMinWords, recommended.post),
+          },
+          allowed: {
+            ...rules.allowed,
+            edit:
+              typeof edit === 'string'
+                ? { when: edit, minutes: '30' }
+                : { when: 'minutes', minutes: String(edit.minutes) },
+          },
+          prerequisites: rules.prerequisites.map(({ forumId, condition }) => ({
+            forumId,
+            kind: condition.kind,
+            percent: condition.kind === 'score' ? percentText.encode(condition.atLeast) : '50',
+          })),
+          audience: { ...listed, ...audience },
+          ready: {
+            when: typeof ready.when === 'string' ? ready.when : 'atLeast',
+            atLeast: typeof ready.when === 'string' ? '1' : String(ready.when.atLeast),
+            afterLastDue: ready.afterLastDue,
+          },
+          evaluation: evaluation.encode(rules.evaluation),
+        },
+      };
+    },
+  });
+}
+
+/** What a forum's settings have to be before they are saved: what the server asks, and that no question is left unwritten. */
+export const forumChecks = forumSettings.superRefine(({ rules }, context) => {
+  if (rules.openings !== 'answerQuestions') return;
+  for (const [index, question] of rules.questions.entries())
+    if (plainText(question.text, { quotes: 'all' }) === '')
+      context.addIssue({
+        code: 'custom',
+        message: 'Write the question, or take it away.',
+        path: ['rules', 'questions', index],
+      });
+});
+
+/** What the form means while it is typed, and what of it is not right yet. */
+export function readForum(
   form: ForumForm,
   base: ForumSettings,
   zone: string,
 ): { settings: ForumSettings; problems: FormProblems } {
-  const read = fieldReader(form);
-  const { problems } = read;
-  const { rules } = base;
-  if (form.title.trim() === '') problems.title = 'Give the forum a title.';
-  const schedule = Object.fromEntries(
-    DATE_FIELDS.map((name) => [name, read.date(name, form.dates[name], rules.schedule[name], zone)]),
-  ) as ForumRules['schedule'];
-  for (const window of ['visible', 'posting'] as const) {
-    const from = schedule[`${window}From`];
-    const until = schedule[`${window}Until`];
-    if (from !== null && until !== null && until < from)
-      problems[`${window}Until`] = 'This end lies before its start.';
-  }
-  if (form.readers === 'group' && form.groupPlanId === '')
-    problems.groupPlanId = 'Choose a group plan, or make one in the Roster.';
-  form.questions.forEach((question, index) => {
-    if (form.openings === 'answerQuestions' && plainText(question.text, { quotes: 'all' }) === '')
-      problems[`questions.${index}`] = 'Write the question, or take it away.';
-  });
-  return {
-    settings: {
-      title: form.title,
-      unitId: form.unitId || null,
-      categoryId: form.categoryId || null,
-      prompt: form.prompt,
-      starter: form.hasStarter && plainText(form.starter, { quotes: 'all' }) !== '' ? form.starter : null,
-      itemId: form.itemId || null,
-      rules: {
-        ...rules,
-        openings: form.openings,
-        questions:
-          form.openings === 'answerQuestions' || form.questions.length > 0
-            ? form.questions.map(({ id, text, retired }) => ({ id, text, retired }))
-            : rules.questions,
-        readers: form.readers,
-        groupPlanId: form.readers === 'group' ? form.groupPlanId || null : null,
-        openSpacesAfterClose:
-          form.readers === 'section' || form.readers === 'group' ? form.openSpacesAfterClose : false,
-        threading: form.threading,
-        schedule,
-        graceMinutes: read.whole('graceMinutes', 1440, rules.graceMinutes),
-        seal: sealFrom(form, read, zone),
-        ...requiredFrom(form, rules, read),
-        allowed: allowedFrom(form, rules, read),
-        hold: form.hold,
-        told: form.told,
-        recent: form.recent,
-        prerequisites: form.prerequisites
-          .filter(({ forumId }) => forumId !== '')
-          .map(({ forumId, kind, percent }, index) => ({
-            forumId,
-            condition:
-              kind === 'score'
-                ? { kind, atLeast: read.percent(`prerequisites.${index}`, percent, 5000) }
-                : { kind },
-          })),
-        audience:
-          form.audience === 'everyone'
-            ? { kind: 'everyone' }
-            : {
-                kind: 'listed',
-                sectionIds: form.audienceSections,
-                groupIds: form.audienceGroups,
-                studentIds: form.audienceStudents,
-              },
-        ready: {
-          when: form.ready === 'atLeast' ? { atLeast: read.between('readyPosts', 1, 100, 1) } : form.ready,
-          afterLastDue: form.readyAfterDue,
-        },
-        display: form.display,
-        evaluation: evaluationFrom(form, base, read, zone),
-      },
-    },
-    problems,
-  };
-}
-
-const FIELDS: Record<string, Path<ForumForm>> = {
-  title: 'title',
-  unitId: 'unitId',
-  categoryId: 'categoryId',
-  prompt: 'prompt',
-  itemId: 'itemId',
-  graceMinutes: 'graceMinutes',
-  openings: 'openings',
-  readers: 'readers',
-  groupPlanId: 'groupPlanId',
-  questions: 'questions',
-  seal: 'sealed',
-  prerequisites: 'prerequisites',
-  audience: 'audience',
-  'required.different': 'different',
-  'required.replies': 'replies',
-  'required.attachment': 'attachment',
-  'required.questions': 'questionsWanted',
-  'evaluation.maximum': 'maximum',
-  evaluation: 'maximum',
-};
-
-/** Where the server's field belongs in the form. */
-export function fieldOf(path: string): Path<ForumForm> | null {
-  const last = path.replace(/^settings\./, '').replace(/^rules\./, '');
-  if (last.startsWith('schedule.')) return `dates.${last.slice('schedule.'.length)}` as Path<ForumForm>;
-  return FIELDS[last] ?? null;
+  const codec = forumForm(base, zone);
+  const { value, problems } = readForm(codec, form, codec.encode(base));
+  const checked = forumChecks.safeParse(value);
+  const found = (checked.error?.issues ?? []).map(({ path, message }) => [path.join('.'), message] as const);
+  return { settings: value, problems: { ...Object.fromEntries(found), ...problems } };
 }

@@ -7,7 +7,6 @@ import { at, forum, student, terms, ZONE, type ForumSketch } from '../../../core
 import { phaseWords } from '../../../words/phases';
 import { scoreWords } from '../../../words/scores';
 import { startingParts } from './evaluationForm';
-import { fieldReader } from './fields/fieldReader';
 import { ownTermsWords, plusWords } from '../../../words/ownTerms';
 import { byUnit, findingsOfPlan, forumSentence, wordsFor, targetWords } from './planData';
 import { movedAbove, orderOf } from './planOrder';
@@ -238,39 +237,10 @@ describe('a score in the words of its item', () => {
   );
 });
 
-describe('typed fields', () => {
-  it('are read where they make sense', () => {
-    const reader = fieldReader({ replies: ' 3 ', words: '120' });
-    expect(reader.whole('replies', 20, 0)).toBe(3);
-    expect(reader.between('words', 1, 500, 0)).toBe(120);
-    expect(reader.points('maximum', '7,5', 0)).toBe(750);
-    expect(reader.percent('weight', '33.33', 0)).toBe(3333);
-    expect(reader.date('due', '2026-03-04T23:59', null, ZONE)).toBe(at('03-04 23:59'));
-    expect(reader.date('due', '', 5, ZONE)).toBeNull();
-    expect(reader.problems).toEqual({});
-  });
-  it.each(['', '-1', '3.5', 'three', '21', '999999'])(
-    'a number typed as “%s” stays as it was and is told of',
-    (typed) => {
-      const reader = fieldReader({ replies: typed });
-      expect(reader.whole('replies', 20, 7)).toBe(7);
-      expect(reader.problems.replies).toBe('Write a whole number from 0 to 20.');
-    },
-  );
-  it('points, percentages and dates that make no sense are told of, each by its field', () => {
-    const reader = fieldReader({});
-    expect(reader.points('maximum', '10.125', 500)).toBe(500);
-    expect(reader.points('least', '-1', 0)).toBe(0);
-    expect(reader.percent('weight', '101', 10_000)).toBe(10_000);
-    expect(reader.date('due', 'soon', 9, ZONE)).toBe(9);
-    expect(Object.keys(reader.problems)).toEqual(['maximum', 'least', 'weight', 'due']);
-  });
-});
-
 describe('an evaluation', () => {
   it('starts with parts of what is asked for, 10 points in all', () => {
     const parts = (initial: boolean, replies: number) =>
-      startingParts({ initial, replies }).map(({ basis, points }) => `${basis} ${points}`);
+      startingParts({ initial, replies }).map(({ basis, maximum }) => `${basis} ${maximum}`);
     expect(parts(true, 2)).toEqual(['initial 6', 'replies 4']);
     expect(parts(true, 0)).toEqual(['initial 10']);
     expect(parts(false, 2)).toEqual(['replies 10']);

@@ -1,6 +1,6 @@
 import { addresses } from '../../../words/addresses';
 import { useState, type ReactNode } from 'react';
-import type { Path, UseFormReturn } from 'react-hook-form';
+import { get, type FieldErrors, type Path, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { z } from 'zod';
@@ -10,7 +10,7 @@ import type { Finding } from '../../../core/checks/check';
 import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { countWords } from '../../../words/numbers';
-import { fieldOf, fromForm, type ForumForm } from './forumForm';
+import type { ForumForm } from './forumForm';
 import { ScoresMove, type ScoresChoice } from './rehearsal/ScoresMove';
 import { SaveConflict } from './SaveConflict';
 import { SealWarning } from './SealWarning';
@@ -33,21 +33,18 @@ export function useSavingForum({
   errors,
   title,
   students,
-  tried,
   errorWords,
   drop,
   take,
   lookAtScores,
 }: {
-  form: UseFormReturn<ForumForm>;
+  form: UseFormReturn<ForumForm, unknown, ForumSettings>;
   saved: ForumForEdit;
   setSaved: (saved: ForumForEdit) => void;
   /** What keeps the forum from being published. */
   errors: readonly Finding[];
   title: string;
   students: number;
-  /** Saving was tried, so that everything that is missing is told from now on. */
-  tried: () => void;
   errorWords: (finding: Finding) => string;
   /** Throws away what this browser keeps of the form. */
   drop: () => void;
@@ -81,22 +78,17 @@ export function useSavingForum({
       if (code === 'scoresMove') return setMoving({ counts: scoresMoveCounts.parse(current), how });
       if (code === 'conflict' && current) setTheirs(current as ForumForEdit);
       for (const { field, message } of error.problem.errors ?? []) {
-        const name = fieldOf(field);
-        if (name) form.setError(name, { message }, { shouldFocus: true });
+        form.setError(fieldOf(field, form.getValues()), { message }, { shouldFocus: true });
       }
     }
     toast.error(sentenceOf(error));
   };
-  const save = async (publish: boolean, how: SaveHow = {}) => {
-    tried();
-    const current = fromForm(form.getValues(), saved.settings, course.zone);
-    const [wrong] = Object.entries(current.problems);
-    if (wrong) {
-      const name = (wrong[0] in form.getValues('dates') ? `dates.${wrong[0]}` : wrong[0]) as Path<ForumForm>;
-      form.setFocus(name);
-      toast.error(wrong[1] ?? 'Something has to be put right first.');
-      return;
-    }
+  const save = (publish: boolean, how: SaveHow = {}) =>
+    form.handleSubmit(
+      (settings) => send(settings, publish, how),
+      (wrong) => void toast.error(firstMessage(wrong) ?? 'Something has to be put right first.'),
+    )();
+  const send = async (settings: ForumSettings, publish: boolean, how: SaveHow) => {
     if ((publish || saved.status === 'published') && errors.length > 0) {
       toast.error(`Put right first: ${errorWords(errors[0]!)}`);
       return;
@@ -107,7 +99,7 @@ export function useSavingForum({
       const answer = await call(
         saveForum,
         { course: course.id, forum: saved.id },
-        { version, settings: current.settings, publish, confirmed, scores },
+        { version, settings, publish, confirmed, scores },
       );
       drop();
       toast.success(
@@ -168,4 +160,22 @@ export function useSavingForum({
     </>
   );
   return { save, busy, theirs, asks };
+}
+
+/** Where the server's field stands in the form, which has the shape of the settings. */
+export function fieldOf(path: string, form: ForumForm): Path<ForumForm> {
+  const names = path.replace(/^settings\./, '').split('.');
+  while (names.length > 1 && get(form, names.join('.')) === undefined) names.pop();
+  return names.join('.') as Path<ForumForm>;
+}
+
+/** The first thing that is wrong with a form. */
+function firstMessage(errors: FieldErrors): string | undefined {
+  for (const each of Object.values(errors)) {
+    if (typeof each !== 'object') continue;
+    if (typeof each.message === 'string') return each.message;
+    const inside = firstMessage(each as FieldErrors);
+    if (inside !== undefined) return inside;
+  }
+  return undefined;
 }

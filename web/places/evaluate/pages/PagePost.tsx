@@ -11,7 +11,7 @@ import { Tally } from '../../../ui/Tally';
 import { slotName } from '../../../../words/tally';
 import { When } from '../../../ui/When';
 import { Versions } from '../../discuss/post/Versions';
-import { PostPoints } from '../sheet/PostPoints';
+import { PartsAtPost } from '../sheet/PartOnSheet';
 import type { Sheet } from '../sheet/useSheet';
 import { Around } from './Around';
 import { PassageComments } from './PassageComments';
@@ -143,7 +143,7 @@ export function PagePost({
       </div>
       <AttachmentList files={post.files} />
       {mayComment && <PassageComments sheet={sheet} post={post.id} />}
-      {sheet && <PostPoints sheet={sheet} post={post.id} number={number} />}
+      {sheet && <PartsAtPost sheet={sheet} post={post.id} number={number} />}
       <p className="quiet mt-1.5 flex flex-wrap gap-x-4 text-xs">
         {nods !== null && <span className="num">{nods}</span>}
         {post.received > 0 && (

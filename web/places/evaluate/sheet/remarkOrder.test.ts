@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { SavedRemark } from '../../../../contract/remarks';
 import { choicesOf, remarksInOrder } from './remarkOrder';
-import { NOTHING_TYPED, type Typed } from './typed';
+import type { Typed } from './typed';
 
 const remark = (text: string, uses: SavedRemark['uses'] = {}): SavedRemark => ({
   id: text,
@@ -31,8 +31,12 @@ describe('saved remarks', () => {
     const view = {
       forum: {
         parts: [
-          { id: 'case', kind: 'rubric' },
-          { id: 'scale', kind: 'levels' },
+          {
+            id: 'case',
+            kind: 'rubric',
+            criteria: ['position', 'found'].map((id) => ({ id, title: id, levels: [] })),
+          },
+          { id: 'scale', kind: 'levels', levels: [] },
           { id: 'x', kind: 'direct' },
         ],
       },
@@ -40,13 +44,12 @@ describe('saved remarks', () => {
     const typed = {
       parts: {
         case: {
-          ...NOTHING_TYPED,
           criteria: {
             position: { levelId: 'clear', points: '', comment: '' },
             found: { levelId: null, points: '', comment: 'c' },
           },
         },
-        scale: { ...NOTHING_TYPED, levelId: 'high' },
+        scale: { levelId: 'high' },
       },
     } as unknown as Typed;
     expect(choicesOf(view, typed)).toEqual(['case position clear', 'scale high']);

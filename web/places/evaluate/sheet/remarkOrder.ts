@@ -1,19 +1,12 @@
 import type { SavedRemark } from '../../../../contract/remarks';
 import { holdsWords } from '../../../../core/text/foldText';
-import { NOTHING_TYPED, type Typed } from './typed';
 import type { DeskView } from '../../../../contract/evaluate';
+import { sheetRows } from './rows';
+import type { Typed } from './typed';
 
 /** What is chosen on a sheet, as uses of remarks are noted: part, criterion and level. */
-export function choicesOf(view: Pick<DeskView, 'forum'>, typed: Typed): string[] {
-  return view.forum.parts.flatMap((part) => {
-    const now = typed.parts[part.id] ?? NOTHING_TYPED;
-    if (part.kind === 'rubric')
-      return Object.entries(now.criteria).flatMap(([id, { levelId }]) =>
-        levelId === null ? [] : [`${part.id} ${id} ${levelId}`],
-      );
-    return part.kind === 'levels' && now.levelId !== null ? [`${part.id} ${now.levelId}`] : [];
-  });
-}
+export const choicesOf = (view: DeskView, typed: Typed): string[] =>
+  sheetRows(view, typed).flatMap(({ id, chosen }) => (chosen === null ? [] : [`${id} ${chosen}`]));
 
 /**
  * The remarks that hold every word typed, those first that were used most with what is chosen on the sheet, then those used most at

@@ -1,7 +1,7 @@
 import type { DeskView, Passage } from '../../../../contract/evaluate';
 import { suggest, type Decisions, type Suggestion } from '../../../../core/scoring/suggest';
 import type { RichNode } from '../../../../core/text/richText';
-import { meaningOf, NOTHING_TYPED, typedFrom, type PartTyped, type SheetProblem, type Typed } from './typed';
+import { meaningOf, typedFrom, typedOf, type SheetProblem, type Typed } from './typed';
 
 /** What is sent to be kept. */
 export interface Kept {
@@ -83,8 +83,9 @@ export class SheetState {
     this.#set({ ...this.#typed, ...next });
   }
 
-  changePart(partId: string, patch: Partial<PartTyped>): void {
-    const before = this.#typed.parts[partId] ?? NOTHING_TYPED;
+  changePart(partId: string, patch: object): void {
+    const part = this.#view.forum.parts.find(({ id }) => id === partId);
+    const before = part === undefined ? {} : typedOf(part, this.#typed);
     this.change({ parts: { ...this.#typed.parts, [partId]: { ...before, ...patch } } });
   }
 

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 
 import { saveScore, type DeskView, type SavedScore } from '../../../../contract/evaluate';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
+import { fieldId } from '../../../scoring/sheet/fieldId';
 import { sheetRows, type SheetRow } from './rows';
 import { SheetState, type KeepAnswer, type Kept, type SheetNow } from './sheetState';
 
@@ -21,9 +22,6 @@ export interface Sheet {
   /** Chooses the nth of the row at hand, and goes on to what is not given yet. */
   readonly choose: (nth: number) => void;
 }
-
-/** The address of a row's field on the page. */
-export const fieldId = (row: string): string => `sheet-${row.replace(/[^\w-]/g, '-')}`;
 
 function focusField(row: SheetRow | undefined): void {
   const element = row && document.getElementById(fieldId(row.id));

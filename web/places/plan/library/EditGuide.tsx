@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { listGuides, saveGuide, type KeptGuide } from '../../../../contract/guides';
 import type { Guide } from '../../../../core/course/evaluation';
-import { mostOf } from '../../../../core/scoring/guide';
+import { guideRule, guideRules } from '../../../../core/scoring/guide';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
@@ -12,25 +12,25 @@ import { useApi } from '../../../data/useApi';
 import { useBegun } from '../../../data/useBegun';
 import { useKeptEdit } from '../../../data/useKeptEdit';
 import { NotFound } from '../../../ui/NotFound';
-import { maximumWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
-import { ForCourse } from '../fields/ForCourse';
+import { ForCourse } from '../../../forms/ForCourse';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
-import { GuideBuilder } from '../scoring/GuideBuilder';
-import { saveAsCsv, saveAsJson } from '../scoring/guideFiles';
-import { GUIDE_NAMES, guideFrom, guideToForm, isGuided, newGuideForm } from '../scoring/guideForm';
-import { newPart, type PartForm } from '../scoring/partForm';
+import { SaveGuideFiles } from '../../../scoring/library/GuideTools';
+import { faceOf } from '../../../scoring/partFaces';
+import { guideFields, readGuide } from '../../../scoring/partForm';
 import { UsedIn } from './UsedIn';
 
 interface Edit {
   readonly title: string;
   readonly forCourse: boolean;
-  readonly part: PartForm;
+  readonly kind: Guide['kind'];
+  /** The fields of its kind, as they are typed. */
+  readonly fields: object;
 }
 
 function editOf(guide: Guide, forCourse: boolean, title = guide.title): Edit {
-  return { title, forCourse, part: guideToForm(guide, newPart('guide', { kind: guide.kind })) };
+  return { title, forCourse, kind: guide.kind, fields: guideFields(guide) };
 }
 
 /** A guide as a form. What is typed stays in the browser until it is saved. */
@@ -39,16 +39,17 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
   const navigate = useNavigate();
   const { view: kept, begin } = useBegun(latest);
   const { restored, keep, drop } = useKeptEdit<Edit>(
-    'guide',
-    kept === null ? `new ${start.part.kind} ${start.title}` : id,
+    'guide fields',
+    kept === null ? `new ${start.kind} ${start.title}` : id,
   );
   const [edit, setEdit] = useState<Edit>(restored?.value ?? start);
   const [tried, setTried] = useState(false);
   const [asks, setAsks] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const { guide, problems } = guideFrom(edit.part, edit.title);
-  const most = mostOf(guide);
-  const part: PartForm = { ...edit.part, points: most === null ? '1' : maximumWords(most) };
+  const { kind } = edit;
+  const { guide, problems } = readGuide(kind, edit.fields, edit.title);
+  const { name } = guideRule({ kind });
+  const Fields = faceOf(kind).form.Fields!;
   const change = (patch: Partial<Edit>) => {
     begin();
     const next = { ...edit, ...patch };
@@ -56,10 +57,9 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
     keep(next);
   };
   const says = (field: string) => {
-    const message = tried ? problems[`parts.0.${field}`] : undefined;
+    const message = tried ? problems?.[field] : undefined;
     return message ? <p className="text-sm text-error">{message}</p> : null;
   };
-  const kind = edit.part.kind as Guide['kind'];
   const save = async (forums: { id: string; version: number; scores: ScoresChoice }[]) => {
     setAsks(false);
     setProblem(null);
@@ -83,7 +83,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
   const trySave = () => {
     setTried(true);
     if (edit.title.trim() === '') return setProblem('Give it a name.');
-    const wrong = Object.values(problems)[0];
+    const wrong = Object.values(problems ?? {})[0];
     if (wrong) return setProblem(wrong);
     if (kept !== null && kept.usedIn.length > 0) return setAsks(true);
     void save([]);
@@ -94,7 +94,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
         ‹ Library
       </Link>
       <div className="mt-2 flex flex-wrap items-center gap-3">
-        <h1 className="text-2xl">{edit.title.trim() || `New ${GUIDE_NAMES[kind]}`}</h1>
+        <h1 className="text-2xl">{edit.title.trim() || `New ${name}`}</h1>
         <span className="quiet text-sm" aria-live="polite">
           {restored !== null && 'unsaved changes kept'}
         </span>
@@ -111,11 +111,13 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
       </label>
       <ForCourse value={edit.forCourse} change={(forCourse) => change({ forCourse: forCourse })} />
       <div className="-ml-7">
-        <GuideBuilder
-          part={part}
-          name={`the ${GUIDE_NAMES[kind]}`}
+        <Fields
+          fields={edit.fields}
+          maximum={null}
+          name={`the ${name}`}
           says={says}
-          change={(patch) => change({ part: { ...edit.part, ...patch } })}
+          change={(patch) => change({ fields: { ...edit.fields, ...patch } })}
+          changeMaximum={() => undefined}
         />
       </div>
       {problem && (
@@ -127,12 +129,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
         <button type="button" className="btn btn-primary" onClick={trySave}>
           Save
         </button>
-        <button type="button" className="link-plain text-sm" onClick={() => saveAsCsv(guide)}>
-          Save as CSV
-        </button>
-        <button type="button" className="link-plain text-sm" onClick={() => saveAsJson(guide)}>
-          Save as JSON
-        </button>
+        {guide && <SaveGuideFiles guide={guide} />}
         {restored !== null && (
           <button
             type="button"
@@ -146,7 +143,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
           </button>
         )}
       </p>
-      {asks && kept && (
+      {asks && kept && guide && (
         <UsedIn
           kept={kept}
           guide={guide}
@@ -171,11 +168,11 @@ export function EditGuide() {
   if (course.role !== 'instructor') return <NotFound />;
   if (error && !data) return <Failed error={error} />;
   if (!data) return <Loading />;
-  const kind = (search.get('kind') ?? 'rubric') as PartForm['kind'];
   if (isNew) {
-    const start = kept
+    const asked = guideRules.map(({ kind }) => kind).find((kind) => kind === search.get('kind')) ?? 'rubric';
+    const start: Edit = kept
       ? editOf(kept.guide, kept.of === 'course', `${kept.guide.title} (copy)`)
-      : { title: '', forCourse: true, part: newGuideForm(isGuided(kind) ? kind : 'rubric', 'guide') };
+      : { title: '', forCourse: true, kind: asked, fields: faceOf(asked).form.start };
     return <GuideForm id={fresh} kept={null} start={start} />;
   }
   if (!kept) return <NotFound />;

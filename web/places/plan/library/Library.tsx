@@ -11,9 +11,10 @@ import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { Empty, Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
-import { saveAsCsv, saveAsJson } from '../scoring/guideFiles';
-import { GUIDE_NAMES, guideWords } from '../scoring/guideForm';
-import { GuideFile } from '../scoring/GuideTools';
+import { saveAsCsv, saveAsJson } from '../../../scoring/library/guideFiles';
+import { guideRule, guideRules } from '../../../../core/scoring/guide';
+import { guideWords } from '../../../../words/parts';
+import { GuideFile } from '../../../scoring/library/GuideTools';
 
 /** What was thrown away may be wanted: asks once. */
 function ThrowAway({ kept, done, close }: { kept: KeptGuide; done: () => void; close: () => void }) {
@@ -63,9 +64,9 @@ export function Library() {
   if (!data) return <Loading what="Opening the library" />;
   const make = canEdit && (
     <span className="flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">
-      {(['rubric', 'checklist', 'levels'] as const).map((kind) => (
+      {guideRules.map(({ kind, name }) => (
         <Link key={kind} to={`new?kind=${kind}`} className="link-plain">
-          New {GUIDE_NAMES[kind]}
+          New {name}
         </Link>
       ))}
       <GuideFile words="Read a file" take={(guide) => void add(guide)} />
@@ -139,7 +140,7 @@ export function Library() {
                 </span>
               </div>
               <p className="quiet num text-sm">
-                <span className="inline-block first-letter:uppercase">{GUIDE_NAMES[kept.guide.kind]}</span> of{' '}
+                <span className="inline-block first-letter:uppercase">{guideRule(kept.guide).name}</span> of{' '}
                 {guideWords(kept.guide)} · {kept.of === 'mine' ? 'only yours' : 'of this course'} ·{' '}
                 {kept.usedIn.length === 0
                   ? 'not used yet'

@@ -1,43 +1,55 @@
-import { Alike } from './Alike';
 import { useState } from 'react';
-import type { Criterion, RubricPart } from '../../../../core/course/evaluation';
-import { rangeOf } from '../../../../core/scoring/kinds/rubric';
-import { pointWords } from '../../../../words/numbers';
-import { Choice } from './Choice';
+import type { Criterion, RubricPart } from '../../../core/course/evaluation';
+import { rangeOf } from '../../../core/scoring/kinds/rubric';
+import { pointWords } from '../../../words/numbers';
+import type { PartOnSheet } from '../partFace';
+import { CompareLevel } from './CompareLevel';
+import { fieldId } from './fieldId';
+import { LevelChoice } from './LevelChoice';
 import { PointsField } from './PointsField';
-import { NO_CRITERION, NOTHING_TYPED, type CriterionTyped } from './typed';
-import { fieldId, type Sheet } from './useSheet';
+
+/** What is typed and chosen for one criterion. */
+export interface CriterionTyped {
+  readonly levelId: string | null;
+  readonly points: string;
+  readonly comment: string;
+}
+/** Nothing chosen or typed for a criterion. */
+export const NO_CRITERION: CriterionTyped = { levelId: null, points: '', comment: '' };
+
+/** What is typed and chosen for a rubric, by criterion. */
+export interface RubricTyped {
+  readonly criteria: Readonly<Record<string, CriterionTyped>>;
+}
 
 /** One criterion: its levels to choose from, a number where the rubric allows any, and a comment. */
 export function CriterionOnSheet({
-  sheet,
-  part,
+  at,
   criterion,
 }: {
-  sheet: Sheet;
-  part: RubricPart;
+  at: PartOnSheet<RubricPart, RubricTyped>;
   criterion: Criterion;
 }) {
   const [isCommenting, setCommenting] = useState(false);
-  const { criteria } = sheet.now.typed.parts[part.id] ?? NOTHING_TYPED;
+  const { part } = at;
+  const { criteria } = at.typed;
   const typed = criteria[criterion.id] ?? NO_CRITERION;
   const row = `${part.id} ${criterion.id}`;
-  const isActive = sheet.active === row;
+  const isActive = at.active === row;
   const { least, most } = rangeOf(criterion);
   const level = criterion.levels.find(({ id }) => id === typed.levelId);
   const levelPoints = level?.points;
-  const { unreadable } = sheet.now;
-  const problem = unreadable?.field === row ? unreadable.message : null;
+  const problem = at.problem(row);
   const change = (patch: Partial<CriterionTyped>) =>
-    sheet.state.changePart(part.id, { criteria: { ...criteria, [criterion.id]: { ...typed, ...patch } } });
+    at.change({ criteria: { ...criteria, [criterion.id]: { ...typed, ...patch } } });
   return (
     <div id={fieldId(row)} className={`rounded-field mt-2 px-1.5 py-1.5 ${isActive ? 'bg-base-200' : ''}`}>
       <div className="flex items-baseline gap-2">
         <span className="min-w-0 grow font-medium" title={criterion.description || undefined}>
           {criterion.title}
         </span>
-        <Alike
-          sheet={sheet}
+        <CompareLevel
+          view={at.view}
           level={level ? { part: part.id, criterion: criterion.id, id: level.id, title: level.title } : null}
         />
         <button
@@ -50,13 +62,12 @@ export function CriterionOnSheet({
         </button>
         {part.anyNumber && (
           <PointsField
-            sheet={sheet}
+            at={at}
             row={row}
             id={fieldId(`${row} number`)}
             label={`${criterion.title}: points from ${pointWords(least)} to ${pointWords(most)}`}
             value={typed.points}
             placeholder={levelPoints === undefined ? '–' : pointWords(levelPoints)}
-            isWrong={problem !== null}
             change={(points) => change({ points })}
           />
         )}
@@ -65,7 +76,7 @@ export function CriterionOnSheet({
       {problem && <p className="text-sm text-error">{problem}</p>}
       <div role="radiogroup" aria-label={criterion.title} className="mt-1">
         {criterion.levels.map((level, nth) => (
-          <Choice
+          <LevelChoice
             key={level.id}
             nth={nth}
             title={level.title}
@@ -74,7 +85,7 @@ export function CriterionOnSheet({
             chosen={typed.levelId === level.id}
             withDigit={isActive}
             choose={() => {
-              sheet.mark(row);
+              at.mark(row);
               change({ levelId: typed.levelId === level.id ? null : level.id, points: '' });
             }}
           />

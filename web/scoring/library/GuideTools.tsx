@@ -1,18 +1,19 @@
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { listGuides, saveGuide } from '../../../../contract/guides';
-import type { RowFinding } from '../../../../core/scoring/guideRows';
-import type { Guide } from '../../../../core/course/evaluation';
-import { call, sentenceOf } from '../../../data/api';
-import { useCourse } from '../../../data/course';
-import { newId } from '../../../data/newId';
-import { useApi } from '../../../data/useApi';
-import { Dialog } from '../../../ui/Dialog';
-import { Failed, Loading } from '../../../ui/states';
-import { ForCourse } from '../fields/ForCourse';
-import type { BuilderProps } from './builderProps';
+import { listGuides, saveGuide } from '../../../contract/guides';
+import type { RowFinding } from '../../../core/scoring/guideRows';
+import type { Guide } from '../../../core/course/evaluation';
+import { call, sentenceOf } from '../../data/api';
+import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
+import { useApi } from '../../data/useApi';
+import { Dialog } from '../../ui/Dialog';
+import { Failed, Loading } from '../../ui/states';
+import { ForCourse } from '../../forms/ForCourse';
+import { guideRule } from '../../../core/scoring/guide';
+import { guideWords } from '../../../words/parts';
+import { judgedBy, readGuide, type TypedPart } from '../partForm';
 import { readGuideFile, saveAsCsv, saveAsJson } from './guideFiles';
-import { GUIDE_NAMES, guideFrom, guideToForm, guideWords, isGuided } from './guideForm';
 
 /** What was wrong with a file, line by line. */
 export function FileFindings({ findings, close }: { findings: readonly RowFinding[]; close: () => void }) {
@@ -76,7 +77,7 @@ function Choose({
   const { data, error } = useApi(listGuides, { course: course.id });
   const fitting = data?.guides.filter(({ guide }) => guide.kind === kind);
   return (
-    <Dialog title={`Take a ${GUIDE_NAMES[kind]} from the library`} onClose={close}>
+    <Dialog title={`Take a ${guideRule({ kind }).name} from the library`} onClose={close}>
       {error && !data && <Failed error={error} />}
       {!data && !error && <Loading />}
       {fitting?.length === 0 && (
@@ -123,7 +124,7 @@ function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void
     }
   };
   return (
-    <Dialog title={`Keep this ${GUIDE_NAMES[guide.kind]} in the library`} onClose={close}>
+    <Dialog title={`Keep this ${guideRule(guide).name} in the library`} onClose={close}>
       <label className="block">
         <span className="quiet mb-0.5 block text-sm">Name</span>
         <input
@@ -146,41 +147,60 @@ function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void
 }
 
 /** What can be done with a rubric, a checklist or a scale as a whole: taken from and kept in the library, read from and written to a file. */
-export function GuideTools({ part, change }: Pick<BuilderProps, 'part' | 'change'>) {
+export function GuideTools({
+  part,
+  kind,
+  change,
+}: {
+  part: TypedPart;
+  kind: Guide['kind'];
+  change: (part: TypedPart) => void;
+}) {
   const [open, setOpen] = useState<'choose' | 'keep' | null>(null);
-  const { kind } = part;
-  if (!isGuided(kind)) return null;
-  const { guide, problems } = guideFrom(part, part.title);
-  const isReadable = Object.keys(problems).length === 0;
-  const fill = (next: Guide, guideId: string) =>
-    change({ ...guideToForm(next, part), kind: next.kind, guideId });
-  const name = GUIDE_NAMES[kind];
+  const { guide } = readGuide(kind, part.fields[kind], part.title);
+  const fill = (next: Guide, guideId: string | null) => change(judgedBy(part, next, guideId));
+  const { name } = guideRule({ kind });
   return (
     <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 pl-7 text-sm">
       <button type="button" className="link-plain" onClick={() => setOpen('choose')}>
         Take a {name} from the library
       </button>
-      <GuideFile words="Read a file" take={(next) => fill(next, '')} />
-      {isReadable && (
+      <GuideFile words="Read a file" take={(next) => fill(next, null)} />
+      {guide && (
         <>
           <button type="button" className="link-plain" onClick={() => setOpen('keep')}>
             Keep in the library
           </button>
-          <button type="button" className="link-plain" onClick={() => saveAsCsv(guide)}>
-            Save as CSV
-          </button>
-          <button type="button" className="link-plain" onClick={() => saveAsJson(guide)}>
-            Save as JSON
-          </button>
+          <SaveGuideFiles guide={guide} />
         </>
       )}
-      {part.guideId !== '' && <span className="quiet">from the library</span>}
+      {part.fields[kind].guideId !== '' && <span className="quiet">from the library</span>}
       {open === 'choose' && (
         <Choose kind={kind} take={(id, next) => fill(next, id)} close={() => setOpen(null)} />
       )}
-      {open === 'keep' && (
-        <Keep guide={guide} kept={(guideId) => change({ guideId })} close={() => setOpen(null)} />
+      {open === 'keep' && guide && (
+        <Keep
+          guide={guide}
+          kept={(guideId) =>
+            change({ ...part, fields: { ...part.fields, [kind]: { ...part.fields[kind], guideId } } })
+          }
+          close={() => setOpen(null)}
+        />
       )}
     </p>
+  );
+}
+
+/** Saves a guide as a file of one's own. */
+export function SaveGuideFiles({ guide }: { guide: Guide }) {
+  return (
+    <>
+      <button type="button" className="link-plain text-sm" onClick={() => saveAsCsv(guide)}>
+        Save as CSV
+      </button>
+      <button type="button" className="link-plain text-sm" onClick={() => saveAsJson(guide)}>
+        Save as JSON
+      </button>
+    </>
   );
 }

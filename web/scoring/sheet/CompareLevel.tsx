@@ -1,12 +1,12 @@
 import { useState } from 'react';
-import { listAlike } from '../../../../contract/consistency';
-import { useCourse } from '../../../data/course';
-import { useApi, withQuery } from '../../../data/useApi';
-import { Dialog } from '../../../ui/Dialog';
-import { countWords, pointWords } from '../../../../words/numbers';
-import { Prose } from '../../../ui/Prose';
-import { Failed, Loading } from '../../../ui/states';
-import type { Sheet } from './useSheet';
+import { listAlike } from '../../../contract/consistency';
+import { useCourse } from '../../data/course';
+import { useApi, withQuery } from '../../data/useApi';
+import { Dialog } from '../../ui/Dialog';
+import { countWords, pointWords } from '../../../words/numbers';
+import { Prose } from '../../ui/Prose';
+import { Failed, Loading } from '../../ui/states';
+import type { DeskView } from '../../../contract/evaluate';
 
 /** A level of a criterion, or of a scale. */
 export interface Level {
@@ -32,9 +32,8 @@ function Post({ html, words }: { html: string; words: number }) {
   );
 }
 
-function Others({ sheet, level, onClose }: { sheet: Sheet; level: Level; onClose: () => void }) {
+function Others({ view, level, onClose }: { view: DeskView; level: Level; onClose: () => void }) {
   const course = useCourse();
-  const { view } = sheet.now;
   const endpoint = withQuery(listAlike, {
     part: level.part,
     criterion: level.criterion,
@@ -73,7 +72,7 @@ function Others({ sheet, level, onClose }: { sheet: Sheet; level: Level; onClose
 }
 
 /** Opens what others wrote who were given the same level, to compare. */
-export function Alike({ sheet, level }: { sheet: Sheet; level: Level | null }) {
+export function CompareLevel({ view, level }: { view: DeskView; level: Level | null }) {
   const [open, setOpen] = useState(false);
   if (level === null) return null;
   return (
@@ -81,7 +80,7 @@ export function Alike({ sheet, level }: { sheet: Sheet; level: Level | null }) {
       <button type="button" className="link-plain text-xs" onClick={() => setOpen(true)}>
         Compare<span className="sr-only"> with others who were given {level.title}</span>
       </button>
-      {open && <Others sheet={sheet} level={level} onClose={() => setOpen(false)} />}
+      {open && <Others view={view} level={level} onClose={() => setOpen(false)} />}
     </>
   );
 }

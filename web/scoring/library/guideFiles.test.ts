@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { csvFile } from '../../../../core/csv/csv';
-import { guideRows } from '../../../../core/scoring/guideRows';
-import type { Guide } from '../../../../core/course/evaluation';
+import { csvFile } from '../../../core/csv/csv';
+import { guideRows } from '../../../core/scoring/guideRows';
+import type { Guide } from '../../../core/course/evaluation';
 import { readGuideFile, type ReadFile } from './guideFiles';
-import { guideFrom, guideToForm, guideWords, newGuideForm } from './guideForm';
-import { newPart } from './partForm';
+import { guideWords } from '../../../words/parts';
+import { faceOf } from '../partFaces';
+import { guideFields, judgedBy, newPart, readGuide } from '../partForm';
 
 const scale: Guide = {
   title: 'A place described',
@@ -58,16 +59,23 @@ describe('the file of a guide in the browser', () => {
 
 describe('a guide in the form', () => {
   it.each([scale, rubric])('comes out of the form as it went in: $title', (guide) => {
-    const typed = guideToForm(guide, newPart('p', { title: 'Argument', points: '7', basis: 'initial' }));
+    const typed = judgedBy(
+      newPart('p', { title: 'Argument', maximum: '7', basis: 'initial' }),
+      guide,
+      'library-guide',
+    );
     expect(typed).toMatchObject({ title: 'Argument', basis: 'initial', kind: guide.kind });
-    expect(guideFrom(typed, guide.title)).toEqual({ guide, problems: {} });
+    expect(typed.fields[guide.kind]).toMatchObject({ guideId: 'library-guide' });
+    expect(readGuide(guide.kind, typed.fields[guide.kind], guide.title)).toEqual({ guide, problems: null });
+    expect(readGuide(guide.kind, guideFields(guide), guide.title)).toEqual({ guide, problems: null });
   });
   it('gives the part what the guide comes to; a scale leaves the part its points', () => {
-    expect(guideToForm(rubric, newPart('p', { points: '7' })).points).toBe('4.5');
-    expect(guideToForm(scale, newPart('p', { points: '7' })).points).toBe('7');
+    expect(judgedBy(newPart('p', { maximum: '7' }), rubric, null).maximum).toBe('4.5');
+    expect(judgedBy(newPart('p', { maximum: '7' }), scale, null).maximum).toBe('7');
   });
   it('says what is missing in a new one, and what one consists of', () => {
-    expect(Object.keys(guideFrom(newGuideForm('checklist', 'p'), 'New').problems)).toEqual(['parts.0.items']);
+    const { problems } = readGuide('checklist', faceOf('checklist').form.start, 'New');
+    expect(Object.keys(problems!)).toEqual(['items']);
     expect([guideWords(rubric), guideWords(scale)]).toEqual(['1 criterion, 4.5 points', '2 levels']);
   });
 });

@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
-import { guideFile } from '../../../../contract/guides';
-import { csvFile } from '../../../../core/csv/csv';
-import { guideRows, readGuideRows, type RowFinding } from '../../../../core/scoring/guideRows';
-import type { Guide } from '../../../../core/course/evaluation';
-import { newId } from '../../../data/newId';
-import { saveFile } from '../../../ui/saveFile';
+import { guideFile } from '../../../contract/guides';
+import { csvFile } from '../../../core/csv/csv';
+import { guideRows, readGuideRows, type RowFinding } from '../../../core/scoring/guideRows';
+import type { Guide } from '../../../core/course/evaluation';
+import { newId } from '../../data/newId';
+import { saveFile } from '../../ui/saveFile';
 
 /** Files above this are not read, characters. */
 const LONGEST = 1_000_000;

@@ -1,25 +1,26 @@
-import { fieldId, type Sheet } from './useSheet';
+import type { Part } from '../../../core/course/evaluation';
+import type { PartOnSheet } from '../partFace';
+import { fieldId } from './fieldId';
 
 /** A field for points: the arrows and Enter go from one to the next, a comma is a point. */
 export function PointsField({
-  sheet,
+  at,
   row,
   id = fieldId(row),
   label,
   value,
-  isWrong,
   change,
   placeholder = '–',
 }: {
-  sheet: Sheet;
+  at: Pick<PartOnSheet<Part, object>, 'active' | 'mark' | 'step' | 'problem'>;
   row: string;
   id?: string;
   label: string;
   value: string;
-  isWrong: boolean;
   change: (value: string) => void;
   placeholder?: string;
 }) {
+  const isWrong = at.problem(row) !== null;
   return (
     <input
       id={id}
@@ -31,7 +32,7 @@ export function PointsField({
       value={value}
       placeholder={placeholder}
       onFocus={() => {
-        if (sheet.active !== row) sheet.mark(row);
+        if (at.active !== row) at.mark(row);
       }}
       onChange={(event) => change(event.target.value)}
       onKeyDown={(event) => {
@@ -39,7 +40,7 @@ export function PointsField({
         const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' || event.key === 'Enter' ? 1 : 0;
         if (by === 0) return;
         event.preventDefault();
-        sheet.step(by);
+        at.step(by);
       }}
     />
   );

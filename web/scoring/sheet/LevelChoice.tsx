@@ -1,7 +1,7 @@
-import { Kbd } from '../../../ui/keys';
+import { Kbd } from '../../ui/keys';
 
-/** One of several that can be chosen, with the digit that chooses it. */
-export function Choice({
+/** One of several levels that can be chosen, with the digit that chooses it. */
+export function LevelChoice({
   nth,
   title,
   description,

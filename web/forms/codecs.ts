@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import { id, percent } from '../../contract/basics';
+import { fromWallClock, toWallClock } from '../../core/time/wallClock';
+import { maximumWords, numberWords } from '../../words/numbers';
+import { readPoints } from './readPoints';
+
+/*
+ * Codecs between what is typed into a field and what is meant: decoding reads the field, encoding shows the value in it. What bounds a
+ * value has is said by its schema in contract/.
+ */
+
+/** A codec whose decoding answers with a value, or with what is wrong and what would be right. */
+function typed<T>(read: (text: string) => T | { readonly wrong: string }, show: (value: T) => string) {
+  return z.codec(z.string(), z.custom<T>(), {
+    decode: (text, context) => {
+      const value = read(text);
+      if (typeof value !== 'object' || value === null || !('wrong' in value)) return value as T;
+      context.issues.push({ code: 'custom', message: value.wrong, input: text });
+      return z.NEVER;
+    },
+    encode: show,
+  });
+}
+
+/** A whole number within the bounds of its schema. */
+export function wholeText({ minValue, maxValue }: { minValue: number | null; maxValue: number | null }) {
+  const least = minValue ?? 0;
+  const most = maxValue ?? 99_999;
+  return typed<number>(
+    (text) => {
+      const trimmed = text.trim();
+      return /^\d{1,5}$/.test(trimmed) && Number(trimmed) >= least && Number(trimmed) <= most
+        ? Number(trimmed)
+        : { wrong: `Write a whole number from ${least} to ${numberWords(most)}.` };
+    },
+    (n) => String(n),
+  );
+}
+
+/** Hundredths of a point, 0 to 1,000. */
+export const pointsText = typed<number>((text) => {
+  const read = readPoints(text);
+  return typeof read === 'number' && read >= 0 && read <= 100_000
+    ? read
+    : { wrong: 'Write points from 0 to 1,000, with at most two decimals.' };
+}, maximumWords);
+
+/** Hundredths of a percent. */
+export const percentText = typed<number>((text) => {
+  const read = readPoints(text);
+  return typeof read === 'number' && read >= 0 && percent.safeParse(read).success
+    ? read
+    : { wrong: 'Write a percentage from 0 to 100.' };
+}, maximumWords);
+
+/** A date on the course's wall clock; empty for none. */
+export const wallText = (zone: string) =>
+  typed<number | null>(
+    (text) => {
+      if (text === '') return null;
+      try {
+        return fromWallClock(text.slice(0, 16), zone);
+      } catch {
+        return { wrong: 'Write a date and a time, such as 4 March 2026, 23:59.' };
+      }
+    },
+    (at) => (at === null ? '' : toWallClock(at, zone)),
+  );
+
+/** A name that has to be there. */
+export const nameText = (what: string) =>
+  typed<string>(
+    (text) => (text.trim() === '' ? { wrong: `Give ${what} a name.` } : text.trim()),
+    (name) => name,
+  );
+
+/** Text that may be empty, without spaces around it. */
+export const plainText = typed<string>(
+  (text) => text.trim(),
+  (text) => text,
+);
+
+/** One of several things with an id; empty for none. */
+export const chosenText = z.codec(z.string(), id.nullable(), {
+  decode: (text) => text || null,
+  encode: (chosen) => chosen ?? '',
+});
