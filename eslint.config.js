@@ -27,12 +27,14 @@ export default tseslint.config(
   {
     languageOptions: {
       parserOptions: {
-        project: ['./{core,words,contract,server,web,demo,bench,e2e}/tsconfig.json', './tsconfig.tests.json'],
+        // One program for all folders: each of its own would read core and the libraries again.
+        project: ['./tsconfig.lint.json'],
         tsconfigRootDir: import.meta.dirname,
       },
     },
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
       '@typescript-eslint/consistent-type-imports': 'error',

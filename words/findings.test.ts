@@ -15,7 +15,7 @@ const codes = new Set(
       [
         ...readFileSync(join(CHECKS, name), 'utf8').matchAll(/finding\(\s*'(?:error|warning)',\s*'(\w+)'/g),
         // What the kinds of parts find stands in a table.
-        ...readFileSync(join(CHECKS, name), 'utf8').matchAll(/^  (\w+): '(?:error|warning)',$/gm),
+        ...readFileSync(join(CHECKS, name), 'utf8').matchAll(/^ {2}(\w+): '(?:error|warning)',$/gm),
       ].map(([, code]) => code!),
     ),
 );

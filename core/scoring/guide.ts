@@ -24,7 +24,7 @@ export const isGuided = (part: Part): part is GuidedPart => kindOf(part).guide !
 /** What a part is judged by; null where it is judged otherwise. */
 export function guideOf(part: Part): Guide | null {
   if (!isGuided(part)) return null;
-  const { id: _, maximum: __, basis: ___, guideId: ____, ...guide } = part;
+  const { id: _id, maximum: _maximum, basis: _basis, guideId: _guide, ...guide } = part;
   return guide;
 }
 
