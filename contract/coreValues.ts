@@ -5,7 +5,7 @@ import type { Phase, PhaseReason } from '../core/access/phase';
 import type { TermSource } from '../core/terms/resolveTerms';
 import type { SealedScopes } from '../core/access/seal';
 import type { Part } from '../core/course/evaluation';
-import type { DateName, Forum, NumberName } from '../core/course/forum';
+import { DATE_NAMES, NUMBER_NAMES, type DateName, type Forum, type NumberName } from '../core/course/forum';
 import type { Revision, Post } from '../core/course/post';
 import type { Student } from '../core/course/roster';
 import type { EvidenceMark } from '../core/evidence/evidenceOf';
@@ -13,7 +13,7 @@ import type { Display } from '../core/gradebook/gradebook';
 import type { NoticeKind, ToldDates } from '../core/notices/notice';
 import type { ChangeSince } from '../core/participation/changedSince';
 import type { DocketState } from '../core/participation/docketState';
-import type { SlotKind } from '../core/course/slotKind';
+import { SLOT_KINDS, type SlotKind } from '../core/course/slotKind';
 import type { Slot, SlotState } from '../core/participation/slot';
 import type { Standing } from '../core/participation/standing';
 import type { UnusedReason, Use } from '../core/participation/usesOf';
@@ -45,7 +45,7 @@ function oneOf<T extends string>(names: Readonly<Record<T, true>>): z.ZodType<T>
 const key = z.string().min(1).max(200);
 const count = z.int().min(0);
 
-export const slotKind = oneOf<SlotKind>({ initial: true, attachment: true, reply: true, post: true });
+export const slotKind: z.ZodType<SlotKind> = z.enum(SLOT_KINDS);
 export const slotState = oneOf<SlotState>({
   met: true,
   metLate: true,
@@ -269,22 +269,7 @@ export const changedDates = z.object({ before: toldDates, after: toldDates });
 
 export const sealedScopes: z.ZodType<SealedScopes> = z.union([z.enum(['none', 'forum']), z.array(key)]);
 
-export const termName = oneOf<DateName | NumberName>({
-  visibleFrom: true,
-  visibleUntil: true,
-  postingFrom: true,
-  postingUntil: true,
-  initialDue: true,
-  repliesDue: true,
-  initialRequired: true,
-  initialMinWords: true,
-  replyMinWords: true,
-  postMinWords: true,
-  replies: true,
-  different: true,
-  posts: true,
-  attachment: true,
-});
+export const termName: z.ZodType<DateName | NumberName> = z.enum([...DATE_NAMES, ...NUMBER_NAMES]);
 
 export const termSource: z.ZodType<TermSource> = z.discriminatedUnion('from', [
   z.object({ from: z.literal('forum') }),

@@ -14,6 +14,7 @@ import {
   version,
 } from './basics';
 import { endpoint } from './endpoint';
+import { requiredNumbers } from './requirements';
 import { attachedFile, fileView } from './files';
 import { may, postBody, postLine } from './posts';
 import { postText } from './richText';
@@ -104,22 +105,15 @@ export const forumView = z.object({
     initialDue: instant.nullable(),
     repliesDue: instant.nullable(),
   }),
-  required: z.object({
-    initial: z.int(),
-    initialMinWords: z.int(),
-    replies: z.int(),
-    different: z.int(),
-    replyMinWords: z.int(),
-    posts: z.int(),
-    postMinWords: z.int(),
-    attachment: z.int(),
-    /** How many of the questions; null for all. */
-    questions: z.int().nullable(),
-    recommended: z.object({
-      initial: z.int().nullable(),
-      reply: z.int().nullable(),
-      post: z.int().nullable(),
-    }),
+  /** What is required of the person, as it holds for them. */
+  required: requiredNumbers,
+  /** How many of the questions are to be answered; null for all. */
+  questionsRequired: z.int().nullable(),
+  /** Words that are wished for; null: none. */
+  recommended: z.object({
+    initial: z.int().nullable(),
+    reply: z.int().nullable(),
+    post: z.int().nullable(),
   }),
   sealed: z
     .object({

@@ -15,6 +15,7 @@ import { postVersions } from './discuss';
 import { endpoint } from './endpoint';
 import { fileView } from './files';
 import { partDecision } from './parts';
+import { requiredNumbers } from './requirements';
 import { richText } from './richText';
 import { secondLook } from './secondLooks';
 import {
@@ -214,7 +215,8 @@ export const deskView = z.object({
     initialDue: instant.nullable(),
     repliesDue: instant.nullable(),
   }),
-  required: z.object({ initialMinWords: z.int(), replyMinWords: z.int() }),
+  /** What is required of the student, as it holds for them. */
+  required: requiredNumbers,
   slots: z.array(slot),
   posts: z.array(deskPost),
   suggestion: suggestion.nullable(),

@@ -2,14 +2,13 @@ import { evaluationRules } from './evaluationRules';
 import { z } from 'zod';
 import type { Forum } from '../core/course/forum';
 import { id, instant, percent } from './basics';
+import { requiredNumbers } from './requirements';
 import { richText } from './richText';
 
 /** The kinds of files a post may carry. */
 export const ATTACHMENT_KINDS = ['image', 'document', 'audio', 'video'] as const;
 
 const date = instant.nullable();
-const words = z.int().min(0).max(5000, 'at most 5,000 words');
-const number = (most: number) => z.int().min(0).max(most, `at most ${most}`);
 const ids = z.array(id).max(5000);
 
 /** The six dates. */
@@ -22,28 +21,12 @@ export const schedule = z.strictObject({
   repliesDue: date,
 });
 
-const required = z.strictObject({
-  initialRequired: number(1),
-  initialMinWords: words,
-  replyMinWords: words,
-  postMinWords: words,
-  replies: number(50),
-  different: number(50).nullable(),
-  posts: number(100),
-  attachment: number(1),
+const { shape: numbers } = requiredNumbers;
+const words = numbers.initialMinWords;
+const required = requiredNumbers.extend({
+  different: numbers.different.nullable(),
   ownThreadCounts: z.boolean(),
-  questions: number(50).nullable(),
-});
-
-const numbers = z.strictObject({
-  initialRequired: number(1).optional(),
-  initialMinWords: words.optional(),
-  replyMinWords: words.optional(),
-  postMinWords: words.optional(),
-  replies: number(50).optional(),
-  different: number(50).optional(),
-  posts: number(100).optional(),
-  attachment: number(1).optional(),
+  questions: z.int().min(0).max(50, 'at most 50').nullable(),
 });
 
 const dateTerm = z.union([
@@ -64,7 +47,7 @@ export const ownTerms = z.strictObject({
     initialDue: dateTerm.optional(),
     repliesDue: dateTerm.optional(),
   }),
-  numbers,
+  numbers: requiredNumbers.partial(),
 });
 
 /** The rules of a forum as they are saved: core's Forum without what is decided elsewhere (status, freeze). */

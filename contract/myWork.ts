@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { courseParams, id, instant } from './basics';
 import { endpoint } from './endpoint';
 import { slot, standing } from './coreValues';
+import { requiredNumbers } from './requirements';
 
 /** What one forum asks of the student, now. */
 export const workLine = z.object({
@@ -19,9 +20,8 @@ export const workLine = z.object({
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
   postingUntil: instant.nullable(),
-  initialMinWords: z.int(),
-  replyMinWords: z.int(),
-  postMinWords: z.int(),
+  /** What is required of the student, as it holds for them. */
+  required: requiredNumbers,
   /** Only staff read it. */
   journal: z.boolean(),
   questions: z.boolean(),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SLOT_KINDS } from '../core/course/slotKind';
 import type { Part } from '../core/course/evaluation';
 import { id, percent, points as anyPoints } from './basics';
 
@@ -94,7 +95,7 @@ const checklist = guided(
           points,
           slot: z
             .strictObject({
-              kind: z.enum(['initial', 'attachment', 'reply', 'post']),
+              kind: z.enum(SLOT_KINDS),
               number: z.int().min(1).max(100),
             })
             .nullable(),

@@ -1,6 +1,7 @@
 import type { DateName, DateTerm, NumberName, OwnTerms } from '../core/course/forum';
 import type { DateWriter } from './dates';
 import { countWords } from './numbers';
+import { NUMBER_WORDS } from './requirements';
 
 export const DATES: Record<DateName, string> = {
   visibleFrom: 'visible from',
@@ -10,17 +11,6 @@ export const DATES: Record<DateName, string> = {
   initialDue: 'initial post',
   repliesDue: 'replies',
 };
-export const NUMBERS: Record<NumberName, string> = {
-  initialRequired: 'initial posts',
-  initialMinWords: 'words of the initial post',
-  replyMinWords: 'words of a reply',
-  postMinWords: 'words of a post',
-  replies: 'replies',
-  different: 'different people',
-  posts: 'posts in all',
-  attachment: 'attachments',
-};
-
 /** "2 days later", "3 h earlier". */
 export function plusWords(minutes: number): string {
   const size = Math.abs(minutes);
@@ -40,7 +30,7 @@ export function ownTermsWords(own: Pick<OwnTerms, 'dates' | 'numbers'>, date: Da
     return 'at' in term ? `${DATES[name]} ${date(term.at)}` : `${DATES[name]} ${plusWords(term.plusMinutes)}`;
   });
   const numbers = (Object.entries(own.numbers) as [NumberName, number][]).map(([name, value]) =>
-    value === 0 ? `no ${NUMBERS[name]}` : `${value} ${NUMBERS[name]}`,
+    value === 0 ? `no ${NUMBER_WORDS[name].many}` : `${value} ${NUMBER_WORDS[name].many}`,
   );
   return [...dates, ...numbers].join('; ') || 'nothing differs yet';
 }

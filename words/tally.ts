@@ -1,18 +1,12 @@
 import type { Slot } from '../core/participation/slot';
 import { countWords } from './numbers';
+import { requirementName } from './requirements';
 
 type Mark = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'> & { readonly overdue?: boolean };
 
-const KINDS: Record<Slot['kind'], string> = {
-  initial: 'initial post',
-  attachment: 'attachment',
-  reply: 'reply',
-  post: 'post',
-};
-
 /** "initial post", "reply 2": a required post by name; the number only where there are several of the kind. */
 export function slotName(mark: Pick<Slot, 'kind' | 'number'>, of: number): string {
-  return of > 1 ? `${KINDS[mark.kind]} ${mark.number}` : KINDS[mark.kind];
+  return of > 1 ? `${requirementName(mark.kind)} ${mark.number}` : requirementName(mark.kind);
 }
 
 function stateWords(mark: Mark): string {

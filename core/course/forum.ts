@@ -30,21 +30,37 @@ export interface Schedule {
 }
 export type DateName = keyof Schedule;
 
-/** The numbers of rules §5 that own terms may change. 0 waives. */
-export interface RequiredNumbers {
-  readonly initialRequired: number;
-  readonly initialMinWords: number;
-  readonly replyMinWords: number;
-  readonly postMinWords: number;
-  /** R: required peer replies. */
-  readonly replies: number;
-  /** D: how many different students they answer; null follows R. */
-  readonly different: number | null;
-  /** N: required counted posts of any kind. */
-  readonly posts: number;
-  readonly attachment: number;
-}
-export type NumberName = keyof RequiredNumbers;
+/** The dates of a forum, by name. */
+export const DATE_NAMES = [
+  'visibleFrom',
+  'visibleUntil',
+  'postingFrom',
+  'postingUntil',
+  'initialDue',
+  'repliesDue',
+] as const satisfies readonly DateName[];
+
+/** The numbers of rules §5 that own terms may change, by name. 0 waives. */
+export const NUMBER_NAMES = [
+  'initialRequired',
+  'initialMinWords',
+  /** Required peer replies: R. */
+  'replies',
+  /** How many different students they answer: D. */
+  'different',
+  'replyMinWords',
+  /** Required counted posts of any kind: N. */
+  'posts',
+  'postMinWords',
+  'attachment',
+] as const;
+export type NumberName = (typeof NUMBER_NAMES)[number];
+
+/** The numbers as they hold for one student. */
+export type ResolvedNumbers = Readonly<Record<NumberName, number>>;
+
+/** The numbers as a forum has them; how many different students are answered follows the replies where nothing is said. */
+export type RequiredNumbers = Omit<ResolvedNumbers, 'different'> & { readonly different: number | null };
 
 /** Required posts of a forum. (rules §5) */
 export interface Required extends RequiredNumbers {

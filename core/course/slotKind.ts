@@ -1,2 +1,3 @@
-/** The kinds of required posts, in slot order. (rules §5) */
-export type SlotKind = 'initial' | 'attachment' | 'reply' | 'post';
+/** The kinds of required posts, in slot order. What belongs to each: CONTRIBUTING.md, "a requirement". (rules §5) */
+export const SLOT_KINDS = ['initial', 'attachment', 'reply', 'post'] as const;
+export type SlotKind = (typeof SLOT_KINDS)[number];

@@ -6,6 +6,7 @@ import { existsAt, isRemovedAt, type Post } from '../course/post';
 import type { Student } from '../course/roster';
 import type { Instant } from '../time/instant';
 import { participationOf, type Participation } from './participationOf';
+import { isOfPost } from './requirements/requirements';
 import { isPeerReply } from './peerReply';
 import type { SlotKind } from '../course/slotKind';
 
@@ -63,7 +64,7 @@ export function usesOf(course: CourseData, forum: Forum, student: Student, t: In
     .postsBy(forum.id, student.id)
     .filter((post) => existsAt(post, t))
     .map((post): Use => {
-      const slot = part.slots.find(({ kind, postId }) => postId === post.id && kind !== 'attachment');
+      const slot = part.slots.find((each) => each.postId === post.id && isOfPost(each));
       return slot
         ? { postId: post.id, kind: slot.kind, number: slot.number, reason: null }
         : { postId: post.id, kind: null, number: null, reason: reasonOf(post, forum, part, t) };

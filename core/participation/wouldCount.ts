@@ -8,6 +8,7 @@ import type { Post } from '../course/post';
 import type { Student } from '../course/roster';
 import type { Instant } from '../time/instant';
 import { participationOf } from './participationOf';
+import { isOfPost, requirements } from './requirements/requirements';
 import type { Slot } from './slot';
 import { usesOf, type UnusedReason } from './usesOf';
 
@@ -87,10 +88,8 @@ export function wouldCount(
 ): WouldCount[] {
   const { slots, terms } = participationOf(course, forum, student, t);
   if (slots.length === 0) return [];
-  const { initialMinWords, replyMinWords, postMinWords } = terms.numbers;
-  const thresholds = [...new Set([1, initialMinWords, replyMinWords, postMinWords])]
-    .filter((words) => words > 0)
-    .sort((a, b) => a - b);
+  const needed = requirements.map(({ words }) => (words === null ? 0 : terms.numbers[words]));
+  const thresholds = [...new Set([1, ...needed])].filter((words) => words > 0).sort((a, b) => a - b);
   const steps: WouldCount[] = [];
   for (const words of thresholds) {
     const post = planned(forum, course, student, plan, t, words);
@@ -104,7 +103,7 @@ export function wouldCount(
       scoreOf: course.scoreOf,
     };
     const slot = participationOf(then, forum, student, t).slots.find(
-      ({ kind, postId }) => postId === post.id && kind !== 'attachment',
+      (each) => each.postId === post.id && isOfPost(each),
     );
     const reason = slot
       ? null

@@ -1,4 +1,15 @@
-import type { DateName, DateTerm, Forum, NumberName, OwnTerms, Schedule } from '../course/forum';
+import {
+  DATE_NAMES,
+  NUMBER_NAMES,
+  type DateName,
+  type DateTerm,
+  type Forum,
+  type NumberName,
+  type OwnTerms,
+  type RequiredNumbers,
+  type ResolvedNumbers,
+  type Schedule,
+} from '../course/forum';
 import type { Id } from '../course/id';
 import type { Student } from '../course/roster';
 import { MINUTE, type Instant } from '../time/instant';
@@ -12,42 +23,17 @@ export type TermSource =
 /** What one student ends up with in one forum. Instants in UTC ms, null for no limit. (rules §2) */
 export interface ResolvedTerms {
   readonly dates: Schedule;
-  readonly numbers: {
-    readonly initialRequired: number;
-    readonly initialMinWords: number;
-    readonly replyMinWords: number;
-    readonly postMinWords: number;
-    readonly replies: number;
-    readonly different: number;
-    readonly posts: number;
-    readonly attachment: number;
-  };
+  readonly numbers: ResolvedNumbers;
   /** Words that unseal for this student, at least 1. (rules §4) */
   readonly sealMinWords: number;
   /** Only what does not come from the forum itself. */
   readonly sources: Partial<Record<DateName | NumberName, TermSource>>;
 }
 
-const DATES: readonly DateName[] = [
-  'visibleFrom',
-  'visibleUntil',
-  'postingFrom',
-  'postingUntil',
-  'initialDue',
-  'repliesDue',
-];
-const NUMBERS: readonly NumberName[] = [
-  'initialRequired',
-  'initialMinWords',
-  'replyMinWords',
-  'postMinWords',
-  'replies',
-  'different',
-  'posts',
-  'attachment',
-];
 /** From the weakest level to the strongest. */
 const LEVELS: readonly OwnTerms['targets']['kind'][] = ['sections', 'groups', 'students'];
+/** What is required or not, whatever number says so. */
+const ONE_AT_MOST: readonly NumberName[] = ['initialRequired', 'attachment'];
 const ACCOMMODATED: readonly DateName[] = ['postingUntil', 'initialDue', 'repliesDue'];
 
 interface Candidate<T> {
@@ -136,25 +122,17 @@ function withoutOwnTerms(forum: Forum): ResolvedTerms {
 function finish(
   forum: Forum,
   dates: Schedule,
-  numbers: Record<Exclude<NumberName, 'different'>, number> & { different: number | null },
+  given: RequiredNumbers,
   sources: ResolvedTerms['sources'],
 ): ResolvedTerms {
-  const { initialRequired, initialMinWords, replyMinWords, postMinWords, replies, posts, attachment } =
-    numbers;
-  const different = Math.min(numbers.different ?? replies, replies);
+  const numbers = {} as Record<NumberName, number>;
+  for (const name of NUMBER_NAMES) numbers[name] = given[name] ?? given.replies;
+  numbers.different = Math.min(numbers.different, given.replies);
+  for (const name of ONE_AT_MOST) numbers[name] = Math.min(numbers[name], 1);
   return {
     dates,
-    numbers: {
-      initialRequired: initialRequired > 0 ? 1 : 0,
-      initialMinWords,
-      replyMinWords,
-      postMinWords,
-      replies,
-      different,
-      posts,
-      attachment: attachment > 0 ? 1 : 0,
-    },
-    sealMinWords: Math.max(1, forum.seal?.minWords ?? initialMinWords),
+    numbers,
+    sealMinWords: Math.max(1, forum.seal?.minWords ?? numbers.initialMinWords),
     sources,
   };
 }
@@ -206,16 +184,16 @@ function resolve(forum: Forum, student: Student): ResolvedTerms {
 function resolveAll(forum: Forum, student: Student, own: readonly OwnTerms[]): ResolvedTerms {
   const sources: Partial<Record<DateName | NumberName, TermSource>> = {};
   const dates = {} as Record<DateName, Instant | null>;
-  for (const name of DATES) {
+  for (const name of DATE_NAMES) {
     const { value, source } = resolveDate(name, forum, student, own);
     dates[name] = value;
     if (source.from !== 'forum') sources[name] = source;
   }
   const numbers = {} as Record<NumberName, number | null>;
-  for (const name of NUMBERS) {
+  for (const name of NUMBER_NAMES) {
     const { value, source } = resolveNumber(name, forum, own);
     numbers[name] = value;
     if (source.from !== 'forum') sources[name] = source;
   }
-  return finish(forum, dates, numbers as Parameters<typeof finish>[2], sources);
+  return finish(forum, dates, numbers as RequiredNumbers, sources);
 }

@@ -5,6 +5,7 @@ import { inReadingOrder } from '../../core/conversation/inReadingOrder';
 import { approvalAt, openChange } from '../../core/course/approval';
 import { createdAt, type Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
+import { isOfPost } from '../../core/participation/requirements/requirements';
 import type { Slot } from '../../core/participation/slot';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
@@ -13,9 +14,11 @@ import { evidenceMarks } from '../evidence/evidence';
 import type { OpenForum } from '../course/access/openForum';
 
 function putSlots(slots: readonly Slot[], map: Map<string, PostSlot>): void {
-  for (const { postId, kind, number, state, daysLate } of slots)
-    if (postId !== null && kind !== 'attachment' && !map.has(postId))
+  for (const slot of slots) {
+    const { postId, kind, number, state, daysLate } = slot;
+    if (postId !== null && isOfPost(slot) && !map.has(postId))
       map.set(postId, { kind, number, state, daysLate });
+  }
 }
 
 /** Slots of whoever's standing the person may see: a student's own, for staff everyone's they work with. */

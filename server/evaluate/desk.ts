@@ -67,7 +67,7 @@ export async function desk(
       initialDue: part.initialDue,
       repliesDue: part.repliesDue,
     },
-    required: { initialMinWords: numbers.initialMinWords, replyMinWords: numbers.replyMinWords },
+    required: numbers,
     slots: [...part.slots],
     posts,
     suggestion: suggest(forum, part, decisions, now),

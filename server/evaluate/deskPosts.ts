@@ -1,3 +1,4 @@
+import { isOfPost } from '../../core/participation/requirements/requirements';
 import type { Kysely } from 'kysely';
 import type { DeskPost } from '../../contract/evaluate';
 import { approvalAt, openChange } from '../../core/course/approval';
@@ -101,7 +102,12 @@ export async function deskPosts(
     rows.flatMap(({ id, parent_id }) => (parent_id === null ? [id] : [id, parent_id])),
   );
   const shown = (html: string, postId: string) => htmlForReader(html, postId, course, opened, isStruck, now);
-  const written = own.filter((post) => createdAt(post) <= now);
+  // What stands in somebody else's aside is theirs: it is shown to who reads it there.
+  const written = own.filter(
+    (post) =>
+      createdAt(post) <= now &&
+      (post.asideWith === null || post.asideWith === studentId || opened.sees.get(post.id) === 'text'),
+  );
   const ids = written.map(({ id }) => id);
   const noted = await evidenceMarks(db, course, opened, now, studentId);
   const files = ids.length === 0 ? new Map() : await loadAttachments(db, versionsRead(opened, ids, now));
@@ -129,7 +135,7 @@ export async function deskPosts(
       change: openChange(post, now)?.state ?? null,
       counted: isCounted(post, now),
       marks: [...(noted.get(post.id) ?? [])],
-      slot: part.slots.find((slot) => slot.postId === post.id && slot.kind !== 'attachment') ?? null,
+      slot: part.slots.find((slot) => slot.postId === post.id && isOfPost(slot)) ?? null,
       answers:
         latest.above_at === null || latest.parent_id === null || opened.sees.get(latest.parent_id) !== 'text'
           ? null

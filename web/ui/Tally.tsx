@@ -1,5 +1,6 @@
 import { useId } from 'react';
 import type { Slot } from '../../core/participation/slot';
+import { requirementOf } from '../../core/participation/requirements/requirements';
 import { tallyWords } from '../../words/tally';
 
 type Mark = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'> & { readonly overdue?: boolean };
@@ -7,12 +8,17 @@ type Mark = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'> & { readonly ov
 const TALL = 20;
 const SHORT = 12;
 const GAP = 3;
-const widthOf = (mark: Mark) => (mark.kind === 'initial' ? 6 : 4);
-const heightOf = (mark: Mark) => (mark.kind === 'initial' ? TALL : mark.kind === 'attachment' ? 5 : SHORT);
+const TINY = 5;
+
+/** First posts are tall and wide, what is asked of a post besides is tiny. */
+function sizeOf({ kind }: Mark): { width: number; height: number } {
+  const { isPost, basis } = requirementOf(kind);
+  if (!isPost) return { width: 4, height: TINY };
+  return basis === 'initial' ? { width: 6, height: TALL } : { width: 4, height: SHORT };
+}
 
 function Bar({ mark, x, hatch }: { mark: Mark; x: number; hatch: string }) {
-  const width = widthOf(mark);
-  const height = heightOf(mark);
+  const { width, height } = sizeOf(mark);
   const y = TALL - height;
   const outline = { x: x + 0.5, width: width - 1, fill: 'none', strokeWidth: 1 };
   switch (mark.state) {
@@ -55,9 +61,9 @@ function Bar({ mark, x, hatch }: { mark: Mark; x: number; hatch: string }) {
 export function Tally({ slots, scale = 1 }: { slots: readonly Mark[]; scale?: number }) {
   const hatch = useId();
   if (slots.length === 0) return null;
-  const width = slots.reduce((sum, mark) => sum + widthOf(mark) + GAP, -GAP);
+  const width = slots.reduce((sum, mark) => sum + sizeOf(mark).width + GAP, -GAP);
   const starts = slots.map((_, index) =>
-    slots.slice(0, index).reduce((sum, mark) => sum + widthOf(mark) + GAP, 0),
+    slots.slice(0, index).reduce((sum, mark) => sum + sizeOf(mark).width + GAP, 0),
   );
   return (
     <svg

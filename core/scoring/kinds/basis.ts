@@ -3,25 +3,24 @@ import type { Forum } from '../../course/forum';
 import type { Post } from '../../course/post';
 import type { Participation } from '../../participation/participationOf';
 import { isPeerReply } from '../../participation/peerReply';
+import { requirementOf, requirements } from '../../participation/requirements/requirements';
 import type { Slot } from '../../participation/slot';
 
 /** What scoring needs to know of what a student has done. */
 export type Done = Pick<Participation, 'notAsked' | 'slots' | 'counted'>;
 
 /**
- * The slots a part looks at: initial posts and their attachments; replies; or all. (rules §6)
+ * The slots a part looks at: initial posts and what is asked of them; replies; or all. (rules §6)
  */
 export function slotsOf(basis: Basis, slots: readonly Slot[]): Slot[] {
-  if (basis === 'initial')
-    return slots.filter((slot) => slot.kind === 'initial' || slot.kind === 'attachment');
-  return basis === 'replies' ? slots.filter((slot) => slot.kind === 'reply') : [...slots];
+  return basis === 'whole' ? [...slots] : slots.filter(({ kind }) => requirementOf(kind).basis === basis);
 }
 
 /** How many posts of a basis the forum asks of everybody; 0 where it asks none. (rules §5) */
 export function requiredOf(basis: Basis, { required }: Pick<Forum, 'required'>): number {
-  const { initialRequired, replies, posts } = required;
-  if (basis === 'whole') return initialRequired + replies + posts;
-  return basis === 'initial' ? initialRequired : replies;
+  return requirements
+    .filter((each) => each.isPost && (basis === 'whole' || each.basis === basis))
+    .reduce((sum, { count }) => sum + (required[count] ?? 0), 0);
 }
 
 /**

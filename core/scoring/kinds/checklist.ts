@@ -1,7 +1,7 @@
 import type { ChecklistItem, ChecklistPart, GuideOf } from '../../course/evaluation';
 import type { Id } from '../../course/id';
 import { decimal } from '../../course/points';
-import type { SlotKind } from '../../course/slotKind';
+import { SLOT_KINDS, type SlotKind } from '../../course/slotKind';
 import { isMade, type Slot } from '../../participation/slot';
 import type { DecisionProblem, GuideRule, PartKind, PartValue } from './partKind';
 
@@ -26,7 +26,7 @@ export function isTicked(item: ChecklistItem, slots: readonly Slot[], { items }:
   return items?.[item.id] ?? ticksItself(item, slots) ?? false;
 }
 
-const SLOT = /^(initial|attachment|reply|post) ([1-9]\d?|100)$/;
+const SLOT = new RegExp(`^(${SLOT_KINDS.join('|')}) ([1-9]\\d?|100)$`);
 
 const guide: GuideRule<GuideOf<ChecklistPart>> = {
   name: 'checklist',

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import type { ForumView } from '../../../contract/discuss';
 import type { PostView } from '../../../contract/posts';
 import type { Slot } from '../../../core/participation/slot';
+import { wordsFor } from '../../../core/participation/requirements/requirements';
 import type { UnusedReason } from '../../../core/participation/usesOf';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
@@ -34,12 +35,7 @@ function reasonWords(
   date: (at: number) => string,
 ) {
   const post = slot.postId === null ? undefined : posts.get(slot.postId);
-  const needs =
-    slot.kind === 'initial'
-      ? forum.required.initialMinWords
-      : slot.kind === 'reply'
-        ? forum.required.replyMinWords
-        : forum.required.postMinWords;
+  const needs = wordsFor(slot.kind, forum.required);
   switch (slot.state) {
     case 'met':
       return slot.metAt === null ? 'there' : `there since ${date(slot.metAt)}`;

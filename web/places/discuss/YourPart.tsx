@@ -1,12 +1,12 @@
 import { fromNow } from '../../../words/dates';
 import type { ForumView } from '../../../contract/discuss';
-import { isMade } from '../../../core/participation/slot';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { dateWords, dueWords } from '../../ui/dateWords';
 import { countWords, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Tally } from '../../ui/Tally';
+import { standsWords } from '../../../words/requirements';
 import { slotName } from '../../../words/tally';
 import { whyNot } from './post/whyNot';
 
@@ -16,71 +16,26 @@ export function YourPart({ forum }: { forum: ForumView }) {
   const now = useNow();
   const { required, dates, slots } = forum;
   if (slots.length === 0) return null;
-  const initials = slots.filter((slot) => slot.kind === 'initial');
-  const initial = initials.length === 1 ? initials[0] : undefined;
-  const answers = initials.length > 1 ? initials : [];
-  const entries = slots.filter((slot) => slot.kind === 'post');
-  const attachments = slots.filter((slot) => slot.kind === 'attachment');
-  const replies = slots.filter((slot) => slot.kind === 'reply');
-  const made = replies.filter(isMade).length;
-  const some = (of: typeof slots, one: string, many: string, at: number | null) => {
-    const there = of.filter(isMade).length;
-    return there === of.length
-      ? `All ${of.length} ${many} are there.`
-      : `${there} of ${countWords(of.length, one, many)} made${at === null ? '' : `, due ${dueWords(at, zone)} (${fromNow(at, now)})`}.`;
-  };
-  const lastDue = Math.max(dates.initialDue ?? 0, dates.repliesDue ?? 0) || null;
-  const due = (at: number | null) =>
-    at === null ? '' : ` ${at >= now ? 'is' : 'was'} due ${dueWords(at, zone)} (${fromNow(at, now)})`;
+  const due = (at: number) => `${dueWords(at, zone)} (${fromNow(at, now)})`;
+  const stands = standsWords(slots, {
+    required,
+    dates,
+    journal: forum.readers === 'staff',
+    isDue: (at) => (at === null ? '' : ` ${at >= now ? 'is' : 'was'} due ${due(at)}`),
+    due,
+  });
   const late = slots.filter((slot) => slot.state === 'metLate');
   return (
     <section aria-label="Your part" className="raised ruled rounded-box flex gap-4 border px-4 py-3">
       <Tally slots={slots} scale={1.2} />
       <div className="min-w-0 leading-snug">
-        {initial && (
-          <p>
-            <b>Your initial post</b>
-            {isMade(initial)
-              ? ' is there.'
-              : initial.state === 'pending'
-                ? ' waits for approval.'
-                : initial.state === 'short'
-                  ? ` is too short: it needs ${countWords(required.initialMinWords, 'word')} and${due(dates.initialDue) || ' has no due date'}.`
-                  : initial.state === 'missed'
-                    ? ' was not made.'
-                    : `${due(dates.initialDue) || ' has no due date'}.`}
+        {stands.map(({ lead, text, aside, later }, index) => (
+          <p key={index} className={later ? 'quiet' : ''}>
+            {lead !== '' && <b>{lead}</b>}
+            {text}
+            {aside !== '' && <span className="quiet"> {aside}</span>}
           </p>
-        )}
-        {answers.length > 0 && <p>{some(answers, 'answer', 'answers', dates.initialDue)}</p>}
-        {attachments.some((slot) => !isMade(slot)) && <p>An attachment is asked for too.</p>}
-        {entries.length > 0 && (
-          <p>
-            {some(
-              entries,
-              forum.readers === 'staff' ? 'entry' : 'post',
-              forum.readers === 'staff' ? 'entries' : 'posts',
-              lastDue,
-            )}{' '}
-            {required.postMinWords > 0 && (
-              <span className="quiet">{countWords(required.postMinWords, 'word')} each.</span>
-            )}
-          </p>
-        )}
-        {replies.length > 0 && (
-          <p className={initial && !isMade(initial) ? 'quiet' : ''}>
-            {made === replies.length ? (
-              'All your replies are there.'
-            ) : (
-              <>
-                {made > 0
-                  ? `${made} of ${countWords(replies.length, 'reply', 'replies')} made`
-                  : `${initial && !isMade(initial) ? 'Then ' : ''}${countWords(required.replies, 'reply', 'replies')} to ${countWords(required.different, 'person', 'people')}`}
-                {dates.repliesDue !== null &&
-                  ` by ${dueWords(dates.repliesDue, zone)} (${fromNow(dates.repliesDue, now)})`}
-              </>
-            )}
-          </p>
-        )}
+        ))}
         {late.length > 0 && (
           <p className="text-sm" style={{ color: 'var(--late)' }}>
             {late

@@ -9,60 +9,12 @@ import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { dateWords, dayWords, dueWords } from '../../ui/dateWords';
 import { countWords, maximumWords, pointWords, numberWords } from '../../../words/numbers';
+import { nextStep } from '../../../words/requirements';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
 import { useTitle } from '../../ui/useTitle';
 
 const NUMBERS: Record<number, string> = { 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six' };
-
-const isOpen = (state: string) => state === 'open' || state === 'short';
-
-/** What to do next, as a sentence and as the words of a button. */
-function nextStep(line: WorkLine): { text: string; button: string } {
-  const initials = line.slots.filter((slot) => slot.kind === 'initial');
-  const initial = initials.length > 1 ? undefined : initials[0];
-  const answers = initials.length > 1 ? initials.filter(({ state }) => isOpen(state)).length : 0;
-  const entries = line.slots.filter((slot) => slot.kind === 'post' && isOpen(slot.state)).length;
-  if (answers > 0)
-    return {
-      text: `${countWords(answers, 'question')} to answer, ${countWords(line.initialMinWords, 'word')} each.`,
-      button: 'Answer the questions',
-    };
-  const replies = line.slots.filter((slot) => slot.kind === 'reply');
-  if (initial && isOpen(initial.state)) {
-    const words = countWords(line.initialMinWords, 'word');
-    if (initial.state === 'short')
-      return { text: `Your initial post is too short; it needs ${words}.`, button: 'Write more' };
-    const draft = line.draftWords === null ? '' : ` You have a draft of ${numberWords(line.draftWords)}.`;
-    return {
-      text: `Initial post, ${words}.${draft}`,
-      button: line.draftWords === null ? 'Write your initial post' : 'Go on writing',
-    };
-  }
-  const left = replies.filter((slot) => isOpen(slot.state)).length;
-  if (left > 0) {
-    return {
-      text: `${countWords(left, 'more reply', 'more replies')}, ${countWords(line.replyMinWords, 'word')} or more.`,
-      button: 'Find a post to answer',
-    };
-  }
-  if (entries > 0) {
-    const words = line.postMinWords > 0 ? ` of ${countWords(line.postMinWords, 'word')}` : '';
-    return line.journal
-      ? {
-          text: `${countWords(entries, 'more entry', 'more entries')}${words}. Only staff and you read it.`,
-          button: 'Write an entry',
-        }
-      : { text: `${countWords(entries, 'more post')}${words}.`, button: 'Write a post' };
-  }
-  return {
-    text:
-      line.slots.length === 0
-        ? 'Nothing is required; write when you like.'
-        : 'Some of your posts are still to be made.',
-    button: 'Open',
-  };
-}
 
 function Due({ line }: { line: WorkLine }) {
   const { zone } = useCourse();
@@ -81,7 +33,7 @@ function Due({ line }: { line: WorkLine }) {
 
 function ToDo({ line, first }: { line: WorkLine; first: boolean }) {
   const course = useCourse();
-  const { text, button } = nextStep(line);
+  const { text, button } = nextStep(line.slots, line);
   const to = addresses.forum(course.id, line.forumId);
   return (
     <li className="ruled grid grid-cols-[3.2rem_1fr] items-center gap-x-3 gap-y-2 border-b py-4 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
@@ -216,7 +168,7 @@ export function MyWork() {
     );
 
   const canAct = (line: WorkLine) => line.phase === 'open' && !line.excused;
-  const hasOpen = (line: WorkLine) => line.slots.some((slot) => isOpen(slot.state));
+  const hasOpen = (line: WorkLine) => line.slots.some(({ state }) => state === 'open' || state === 'short');
   const todo = data.forums
     .filter((line) => canAct(line) && hasOpen(line))
     .sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));

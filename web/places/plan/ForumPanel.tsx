@@ -1,3 +1,6 @@
+import { SLOT_KINDS } from '../../../core/course/slotKind';
+import { requirementOf } from '../../../core/participation/requirements/requirements';
+import { plannedWords } from '../../../words/requirements';
 import { addresses } from '../../../words/addresses';
 import { X } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -58,6 +61,7 @@ export function ForumPanel({
   const [dialog, setDialog] = useState<'copy' | 'recipe' | 'remove' | null>(null);
   const { forum } = planned;
   const { schedule, required, evaluation, seal } = forum;
+  const numbers = { ...required, different: required.different ?? required.replies };
   const unit = course.units.findIndex(({ id }) => id === planned.unitId);
   const category = course.categories.find(({ id }) => id === planned.categoryId);
   const set = async (to: 'published' | 'draft' | 'frozen' | 'unfrozen') => {
@@ -111,22 +115,18 @@ export function ForumPanel({
         <Line name="Posting">
           {windowWords(schedule.postingFrom, schedule.postingUntil, datesIn(course.zone))}
         </Line>
-        {required.initialRequired > 0 && (
-          <Line name="Initial post">
-            {schedule.initialDue !== null && (
-              <b className="font-semibold">{dateWords(schedule.initialDue, course.zone)} · </b>
-            )}
-            {countWords(required.initialMinWords, 'word')}
-          </Line>
-        )}
-        {required.replies > 0 && (
-          <Line name="Replies">
-            {schedule.repliesDue !== null && (
-              <b className="font-semibold">{dateWords(schedule.repliesDue, course.zone)} · </b>
-            )}
-            {required.replies}, to {countWords(required.different ?? required.replies, 'person', 'people')}
-          </Line>
-        )}
+        {SLOT_KINDS.map((kind) => {
+          const said = numbers[requirementOf(kind).count] > 0 ? plannedWords(kind, numbers) : null;
+          const due = said && schedule[said.due];
+          return (
+            said && (
+              <Line key={kind} name={said.title}>
+                {due !== null && <b className="font-semibold">{dateWords(due, course.zone)} · </b>}
+                {said.text}
+              </Line>
+            )
+          );
+        })}
         <Line name="Evaluated">
           {evaluation === null
             ? 'no'

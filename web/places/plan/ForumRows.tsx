@@ -1,9 +1,9 @@
-import { useEffect, useRef } from 'react';
 import type { Forum } from '../../../core/course/forum';
 import { useCourse } from '../../data/course';
 import type { FieldKit } from './fieldKit';
 import { FormRow } from './FormRow';
 import type { ForumForm } from './forumForm';
+import { requirementFields } from './requirements/requirementFields';
 import { TermStrip } from './TermStrip';
 
 interface Props {
@@ -106,89 +106,14 @@ export function SealRow({ kit, values }: Props) {
   );
 }
 
-/**
- * How many different people follows how many replies, unless it was chosen by itself: whoever lowers the one, or had all of them to
- * different people, means the other too.
- */
-function useDifferentFollows(form: FieldKit['form'], { replies, different }: ForumForm['rules']['required']) {
-  const before = useRef(replies);
-  useEffect(() => {
-    const was = before.current;
-    before.current = replies;
-    if (was === replies || !/^\d+$/.test(replies)) return;
-    if (different === was || Number(different) > Number(replies))
-      form.setValue('rules.required.different', replies, { shouldDirty: true });
-  }, [form, replies, different]);
-}
-
-/** How many posts, how long, to how many people. */
+/** How many posts, how long, to how many people: the fields of each requirement. */
 export function RequiredRow({ kit, values }: Props) {
-  const { form, notes, says, number } = kit;
-  useDifferentFollows(form, values.rules.required);
-  const mode = (name: `rules.recommended.${'initial' | 'reply' | 'post'}`, label: string) => (
-    <select {...form.register(name)} aria-label={label} className={select}>
-      <option value="required">words, required</option>
-      <option value="recommended">words, only recommended</option>
-    </select>
-  );
   return (
     <FormRow label="Required posts">
-      <div className={line}>
-        <label className={line}>
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            {...form.register('rules.required.initialRequired')}
-          />
-          {values.rules.openings === 'answerQuestions' ? 'An answer to each question' : 'An initial post'}
-        </label>
-        of {number('rules.required.initialMinWords', 'Words of the initial post')}{' '}
-        {mode('rules.recommended.initial', 'Whether these words are required')}
-      </div>
-      {says('rules.required.initialMinWords')}
-      {values.rules.required.initialRequired && (
-        <label className={`${line} pl-7`}>
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            {...form.register('rules.required.attachment')}
-          />
-          with an attachment
-        </label>
-      )}
-      {says('rules.required.attachment')}
-      {values.rules.readers !== 'staff' && (
-        <>
-          <div className={line}>
-            {number('rules.required.replies', 'Number of replies')} replies to{' '}
-            {number('rules.required.different', 'Different people')} different people, of{' '}
-            {number('rules.required.replyMinWords', 'Words of a reply')}{' '}
-            {mode('rules.recommended.reply', 'Whether the words of a reply are required')}
-          </div>
-          {says('rules.required.replies')}
-          {says('rules.required.different')}
-          {says('rules.required.replyMinWords')}
-          {Number(values.rules.required.replies) > 0 && values.rules.openings !== 'answerPrompt' && (
-            <label className={`${line} pl-7`}>
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm"
-                {...form.register('rules.required.ownThreadCounts')}
-              />
-              answers in a thread of one’s own count
-            </label>
-          )}
-        </>
-      )}
-      <div className={line}>
-        {number('rules.required.posts', 'Posts in all')} posts in all, of{' '}
-        {number('rules.required.postMinWords', 'Words of a post')}{' '}
-        {mode('rules.recommended.post', 'Whether the words of a post are required')}
-        <span className="quiet text-sm">(0: no total; the others count here too)</span>
-      </div>
-      {says('rules.required.posts')}
-      {says('rules.required.postMinWords')}
-      {notes('required')}
+      {requirementFields.map((Fields, index) => (
+        <Fields key={index} kit={kit} values={values} />
+      ))}
+      {kit.notes('required')}
     </FormRow>
   );
 }

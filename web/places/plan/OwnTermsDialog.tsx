@@ -1,6 +1,14 @@
 import { useState } from 'react';
 import type { PlanView } from '../../../contract/plan';
-import type { DateName, DateTerm, Forum, NumberName, OwnTerms } from '../../../core/course/forum';
+import {
+  NUMBER_NAMES,
+  type DateName,
+  type DateTerm,
+  type Forum,
+  type NumberName,
+  type OwnTerms,
+} from '../../../core/course/forum';
+import { NUMBER_WORDS } from '../../../words/requirements';
 import { fromWallClock, toWallClock } from '../../../core/time/wallClock';
 import { useCourse } from '../../data/course';
 import { dateWords } from '../../ui/dateWords';
@@ -24,17 +32,6 @@ const DATES: readonly DateName[] = [
   'visibleFrom',
   'visibleUntil',
 ];
-const NUMBERS: readonly [NumberName, string][] = [
-  ['initialRequired', 'Initial post required (1 or 0)'],
-  ['initialMinWords', 'Words of the initial post'],
-  ['replies', 'Replies'],
-  ['different', 'Different people'],
-  ['replyMinWords', 'Words of a reply'],
-  ['posts', 'Posts in all'],
-  ['postMinWords', 'Words of a post'],
-  ['attachment', 'Attachment required (1 or 0)'],
-];
-
 function dateForm(term: DateTerm | undefined, base: number | null, zone: string): DateForm {
   const at = base === null ? '' : toWallClock(base, zone);
   if (term === undefined) return { say: 'inherit', at, amount: '1', unit: 'days' };
@@ -111,7 +108,8 @@ export function OwnTermsDialog({
       }
     }
     const values: Partial<Record<NumberName, number>> = {};
-    for (const [name, label] of NUMBERS) {
+    for (const name of NUMBER_NAMES) {
+      const { label } = NUMBER_WORDS[name];
       const text = numbers[name]?.trim() ?? '';
       if (text === '') continue;
       if (!/^\d{1,4}$/.test(text)) return `${label}: write a whole number; 0 waives it, empty leaves it.`;
@@ -241,12 +239,12 @@ export function OwnTermsDialog({
         </div>
         {more ? (
           <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4">
-            {NUMBERS.map(([name, label]) => (
+            {NUMBER_NAMES.map((name) => (
               <label key={name} className="block">
-                <span className="quiet block text-xs">{label}</span>
+                <span className="quiet block text-xs">{NUMBER_WORDS[name].label}</span>
                 <input
                   className="input input-sm raised num h-8 w-20 text-center"
-                  aria-label={label}
+                  aria-label={NUMBER_WORDS[name].label}
                   inputMode="numeric"
                   placeholder={String(forum.required[name] ?? forum.required.replies)}
                   value={numbers[name] ?? ''}

@@ -10,6 +10,7 @@ import { EMPTY_TEXT, type RichNode } from '../../../core/text/richText';
 import { chosenText, percentText, wallText, wholeText } from '../../forms/codecs';
 import { readForm, type FormProblems } from '../../forms/readForm';
 import { readInto, refuse } from '../../forms/readInto';
+import { requiredCodecs } from './requirements/requiredCodecs';
 import { evaluationCodec, type TypedEvaluation } from './evaluationForm';
 
 /*
@@ -25,9 +26,6 @@ const text = z.custom<RichNode>();
 
 /** Whether words are required, or only wished for. */
 const wordsMode = z.enum(['required', 'recommended']);
-
-/** A requirement of one at most, as a box to tick. */
-const ticked = z.codec(z.boolean(), z.number(), { decode: (on) => (on ? 1 : 0), encode: (n) => n > 0 });
 
 /** A whole number that may be left out. */
 function optional(codec: ReturnType<typeof wholeText>) {
@@ -71,14 +69,7 @@ const shapeIn = (zone: string) =>
         at: z.string(),
       }),
       required: z.object({
-        initialRequired: ticked,
-        initialMinWords: wholeText(required.initialMinWords),
-        replyMinWords: wholeText(required.replyMinWords),
-        postMinWords: wholeText(required.postMinWords),
-        replies: wholeText(required.replies),
-        different: wholeText(required.different.unwrap()),
-        posts: wholeText(required.posts),
-        attachment: ticked,
+        ...requiredCodecs,
         ownThreadCounts: z.boolean(),
         /** How many of the questions; empty for all. */
         questions: z.string(),

@@ -3,6 +3,7 @@ import type { ChecklistPart } from '../../../core/course/evaluation';
 import type { SlotKind } from '../../../core/course/slotKind';
 import { isTicked, ticksItself } from '../../../core/scoring/kinds/checklist';
 import { pointWords } from '../../../words/numbers';
+import { TIES } from '../../../words/requirements';
 import { newId } from '../../data/newId';
 import { nameText, pointsText } from '../../forms/codecs';
 import { readPoints } from '../../forms/readPoints';
@@ -30,14 +31,9 @@ const codec = z.object({
 });
 type Fields = z.input<typeof codec>;
 
-const TIES: readonly (readonly [string, string])[] = [
-  ['', 'you tick it'],
-  ['initial 1', 'the initial post ticks it'],
-  ['initial 2', 'the second initial post ticks it'],
-  ['initial 3', 'the third initial post ticks it'],
-  ['attachment 1', 'the required attachment ticks it'],
-  ...[1, 2, 3, 4, 5, 6].map((n) => [`reply ${n}`, `reply ${n} ticks it`] as const),
-  ...[1, 2, 3, 4, 5, 6].map((n) => [`post ${n}`, `post ${n} ticks it`] as const),
+const ties = [
+  ['', 'you tick it'] as const,
+  ...TIES.map(([slot, name]) => [slot, `${name} ticks it`] as const),
 ];
 
 /** Items with their points; those tied to a required post tick themselves. */
@@ -76,7 +72,7 @@ function ChecklistFields(props: FieldsProps<Fields>) {
                 label={`What ticks ${which}`}
                 value={row.slot}
                 change={(slot) => update({ slot })}
-                options={TIES}
+                options={ties}
               />
               {acts}
             </div>

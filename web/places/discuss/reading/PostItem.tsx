@@ -1,3 +1,4 @@
+import { requirementOf } from '../../../../core/participation/requirements/requirements';
 import { addresses } from '../../../../words/addresses';
 import { ChevronDown, ChevronRight, EyeOff } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
@@ -26,7 +27,7 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
   const course = useCourse().id;
   const { post, answers } = row.placed;
   const { slot } = post;
-  const of = slot ? (slot.kind === 'reply' ? forum.required.replies : 1) : 0;
+  const of = slot ? forum.required[requirementOf(slot.kind).count] : 0;
   return (
     <p className="flex flex-wrap items-center gap-x-2.5 gap-y-0.5 text-sm">
       <Initials name={post.author!.name} staff={post.author!.kind === 'staff'} />

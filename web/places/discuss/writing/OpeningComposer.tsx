@@ -71,7 +71,7 @@ export function OpeningComposer({
         ? 'Staff approve it before classmates read it.'
         : 'Staff approve your first post here before classmates read it.'
       : undefined;
-  if (!isStaff && required.initial > 0 && todo && !mine) {
+  if (!isStaff && required.initialRequired > 0 && todo && !mine) {
     const answer = questionId !== undefined;
     return (
       <Composer
@@ -79,8 +79,8 @@ export function OpeningComposer({
         writing={{ kind: 'open', questionId }}
         label={answer ? 'Your answer' : 'Your initial post'}
         button={answer ? 'Post your answer' : 'Post your initial post'}
-        needs={required.initialMinWords || (required.recommended.initial ?? 0)}
-        wished={required.initialMinWords === 0 && required.recommended.initial !== null}
+        needs={required.initialMinWords || (forum.recommended.initial ?? 0)}
+        wished={required.initialMinWords === 0 && forum.recommended.initial !== null}
         placeholder={answer ? 'Write your answer here.' : 'Write your initial post here.'}
         minHeight={answer ? '4.5rem' : undefined}
         note={held}
@@ -88,10 +88,10 @@ export function OpeningComposer({
       />
     );
   }
-  const says = words(forum, isStaff, space, required.initial > 0);
+  const says = words(forum, isStaff, space, required.initialRequired > 0);
   if (hasKey(writing, 'open', questionId) || hasKey(writing, 'starter', questionId)) {
     const kind = writing!.kind as 'open' | 'starter';
-    const isEntry = !isStaff && required.posts > 0 && required.initial === 0;
+    const isEntry = !isStaff && required.posts > 0 && required.initialRequired === 0;
     return (
       <Composer
         key={`${kind} ${spaceId ?? ''}`}
@@ -99,7 +99,7 @@ export function OpeningComposer({
         writing={{ kind, questionId, spaceId }}
         label={kind === 'starter' ? 'A starter, visible under the seal' : says.label}
         button={kind === 'starter' ? 'Open the starter for everyone' : says.send}
-        needs={isEntry ? required.postMinWords || (required.recommended.post ?? 0) : 0}
+        needs={isEntry ? required.postMinWords || (forum.recommended.post ?? 0) : 0}
         wished={isEntry && required.postMinWords === 0}
         note={
           kind === 'starter'
@@ -120,7 +120,9 @@ export function OpeningComposer({
     <div className="no-print flex flex-wrap gap-3">
       <button
         type="button"
-        className={required.initial > 0 ? 'btn raised ruled btn-sm h-9' : 'btn btn-primary btn-sm h-9'}
+        className={
+          required.initialRequired > 0 ? 'btn raised ruled btn-sm h-9' : 'btn btn-primary btn-sm h-9'
+        }
         onClick={() => write({ kind: 'open', questionId, spaceId })}
       >
         {says.offer}

@@ -101,7 +101,7 @@ export function EditComposer({
   const { required } = forum;
   const needs = !post.opens
     ? required.replyMinWords
-    : required.initial > 0
+    : required.initialRequired > 0
       ? required.initialMinWords
       : required.postMinWords;
   const { given } = post.author!;

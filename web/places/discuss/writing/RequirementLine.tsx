@@ -6,6 +6,7 @@ import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 import { dueWords } from '../../../ui/dateWords';
 import { countWords } from '../../../../words/numbers';
+import { requirementName } from '../../../../words/requirements';
 import type { Writing } from '../context/writing';
 
 /** What a post that is being written will count as, in words. */
@@ -15,12 +16,6 @@ export interface Counting {
   /** Whoever sends it all the same is asked first. */
   readonly warning: boolean;
 }
-
-const NAMES: Record<string, (journal: boolean) => string> = {
-  initial: () => 'initial post',
-  reply: () => 'reply',
-  post: (journal) => (journal ? 'entry' : 'post'),
-};
 
 /** The step that holds for a number of words. */
 export function stepAt(steps: readonly WouldCount[], words: number): WouldCount | null {
@@ -68,7 +63,7 @@ export function countingWords(
   }
   const of = forum.slots.filter(({ kind }) => kind === slot.kind).length;
   const isAnswer = slot.kind === 'initial' && forum.openings === 'answerQuestions';
-  const name = isAnswer ? 'answer' : (NAMES[slot.kind]?.(forum.readers === 'staff') ?? 'post');
+  const name = isAnswer ? 'answer' : requirementName(slot.kind, forum.readers === 'staff');
   const which = of > 1 ? `${name} ${slot.number} of ${of}` : `your ${name}`;
   const due = slot.due === null ? '' : dueOf(slot.due);
   switch (slot.state) {

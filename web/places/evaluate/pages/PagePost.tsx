@@ -1,3 +1,4 @@
+import { wordsFor } from '../../../../core/participation/requirements/requirements';
 import { useMemo, useState } from 'react';
 import type { DeskPost, DeskView } from '../../../../contract/evaluate';
 import type { ChangeSince } from '../../../../core/participation/changedSince';
@@ -94,12 +95,7 @@ export function PagePost({
   const [versions, setVersions] = useState(false);
   const [received, setReceived] = useState(false);
   const { slot } = post;
-  const needs =
-    slot?.kind === 'initial'
-      ? view.required.initialMinWords
-      : slot?.kind === 'reply'
-        ? view.required.replyMinWords
-        : 0;
+  const needs = slot ? wordsFor(slot.kind, view.required) : 0;
   const of = slot ? view.slots.filter(({ kind }) => kind === slot.kind).length : 0;
   const name = slot ? slotName(slot, of) : post.answers ? 'further reply' : 'further post';
   const mayComment = sheet !== null && view.reading?.second !== true;

@@ -1,4 +1,5 @@
 import type { Part } from '../../../../core/course/evaluation';
+import { isOfPost } from '../../../../core/participation/requirements/requirements';
 import { slotsOf } from '../../../../core/scoring/kinds/basis';
 import { isStart } from '../../../../words/explanation';
 import { maximumWords, pointWords } from '../../../../words/numbers';
@@ -36,10 +37,7 @@ export function PartOnSheet({ sheet, part }: { sheet: Sheet; part: Part }) {
     <div className="ruled border-b py-3">
       <div className="flex items-center gap-3">
         <h3 className="grow font-sans text-base font-semibold">{part.title}</h3>
-        <Tally
-          slots={slotsOf(part.basis, now.view.slots).filter(({ kind }) => kind !== 'attachment')}
-          scale={0.85}
-        />
+        <Tally slots={slotsOf(part.basis, now.view.slots).filter(isOfPost)} scale={0.85} />
         {Beside === null ? (
           <b className="num">{result && !result.incomplete ? pointWords(result.value) : '–'}</b>
         ) : (

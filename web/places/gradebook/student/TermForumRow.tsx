@@ -6,7 +6,8 @@ import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
 import { countWords, maximumWords } from '../../../../words/numbers';
 import { Tally } from '../../../ui/Tally';
-import { DATES, NUMBERS } from '../../../../words/ownTerms';
+import { DATES } from '../../../../words/ownTerms';
+import { NUMBER_WORDS } from '../../../../words/requirements';
 import { cellWords } from '../matrix/cellWords';
 
 const STANDING: Record<TermForum['standing'], string> = {
@@ -37,7 +38,7 @@ function termWords({ name, value, source }: TermForum['ownTerms'][number], zone:
   const words =
     name in DATES
       ? `${DATES[name as DateName]} ${value === null ? 'without limit' : dateWords(value, zone)}`
-      : `${value} ${NUMBERS[name as NumberName]}`;
+      : `${value} ${NUMBER_WORDS[name as NumberName].many}`;
   return `${words} (${from})`;
 }
 

@@ -1,0 +1,18 @@
+import { line, WordsMode, type RequirementProps } from './fields';
+
+/** So many posts in all. */
+export function PostFields({ kit }: RequirementProps) {
+  const { says, number } = kit;
+  return (
+    <>
+      <div className={line}>
+        {number('rules.required.posts', 'Posts in all')} posts in all, of{' '}
+        {number('rules.required.postMinWords', 'Words of a post')}{' '}
+        <WordsMode kit={kit} of="post" label="Whether the words of a post are required" />
+        <span className="quiet text-sm">(0: no total; the others count here too)</span>
+      </div>
+      {says('rules.required.posts')}
+      {says('rules.required.postMinWords')}
+    </>
+  );
+}

@@ -1,0 +1,17 @@
+import type { ComponentType } from 'react';
+import { AttachmentFields } from './AttachmentFields';
+import type { RequirementProps } from './fields';
+import { InitialFields } from './InitialFields';
+import { PostFields } from './PostFields';
+import { ReplyFields } from './ReplyFields';
+import type { SlotKind } from '../../../../core/course/slotKind';
+
+const FIELDS: Readonly<Record<SlotKind, ComponentType<RequirementProps>>> = {
+  initial: InitialFields,
+  attachment: AttachmentFields,
+  reply: ReplyFields,
+  post: PostFields,
+};
+
+/** The fields of every requirement in the form of a forum, in slot order. */
+export const requirementFields = Object.values(FIELDS);
