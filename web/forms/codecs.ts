@@ -22,8 +22,15 @@ function typed<T>(read: (text: string) => T | { readonly wrong: string }, show: 
   });
 }
 
-/** A whole number within the bounds of its schema. */
-export function wholeText({ minValue, maxValue }: { minValue: number | null; maxValue: number | null }) {
+/**
+ * A whole number within the bounds of its schema.
+ *
+ * @param wrong what is told of anything else
+ */
+export function wholeText(
+  { minValue, maxValue }: { minValue: number | null; maxValue: number | null },
+  wrong?: string,
+) {
   const least = minValue ?? 0;
   const most = maxValue ?? 99_999;
   return typed<number>(
@@ -31,7 +38,7 @@ export function wholeText({ minValue, maxValue }: { minValue: number | null; max
       const trimmed = text.trim();
       return /^\d{1,5}$/.test(trimmed) && Number(trimmed) >= least && Number(trimmed) <= most
         ? Number(trimmed)
-        : { wrong: `Write a whole number from ${least} to ${numberWords(most)}.` };
+        : { wrong: wrong ?? `Write a whole number from ${least} to ${numberWords(most)}.` };
     },
     (n) => String(n),
   );

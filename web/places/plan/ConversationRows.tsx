@@ -8,7 +8,7 @@ import { newId } from '../../data/newId';
 import { RichEditor } from '../../ui/editor/RichEditor';
 import { ChoiceCards, OpeningsDrawing, ReadersDrawing, type Choice } from './ChoiceCards';
 import type { FieldKit } from './fieldKit';
-import { FormRow } from './FormRow';
+import { FormRow } from '../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 import { forumSentence } from './planData';
 

@@ -3,7 +3,7 @@ import { useCourse } from '../../data/course';
 import { countWords, maximumWords } from '../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import { startingParts } from './evaluationForm';
-import { FormRow } from './FormRow';
+import { FormRow } from '../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 import { NewCategory } from './NewCategory';
 import { Parts } from './Parts';

@@ -5,7 +5,7 @@ import { ATTACHMENT_KINDS } from '../../../contract/forumSettings';
 import { useCourse } from '../../data/course';
 import { countWords } from '../../../words/numbers';
 import type { FieldKit } from './fieldKit';
-import { FormRow } from './FormRow';
+import { FormRow } from '../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 
 interface Props {

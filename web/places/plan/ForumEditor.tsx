@@ -15,7 +15,7 @@ import { findingWords } from '../../../words/findings';
 import { countWords } from '../../../words/numbers';
 import { RichEditor } from '../../ui/editor/RichEditor';
 import { useFieldKit } from './fieldKit';
-import { FormRow } from './FormRow';
+import { FormRow } from '../../forms/FormRow';
 import { ConversationRows } from './ConversationRows';
 import { EvaluationRow } from './EvaluationRow';
 import { AttentionRow, AuthorsRow, BeforeRow } from './FinerRows';

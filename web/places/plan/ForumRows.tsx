@@ -1,7 +1,7 @@
 import type { Forum } from '../../../core/course/forum';
 import { useCourse } from '../../data/course';
 import type { FieldKit } from './fieldKit';
-import { FormRow } from './FormRow';
+import { FormRow } from '../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 import { requirementFields } from './requirements/requirementFields';
 import { TermStrip } from './TermStrip';

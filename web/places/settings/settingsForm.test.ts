@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { courseSettings, type CourseSettings } from '../../../contract/courseSettings';
-import { fromSettingsForm, toSettingsForm, weeksOf } from './settingsForm';
+import { settingsForm, shownSettings, weeksOf, type SettingsForm } from './settingsForm';
 
 const settings: CourseSettings = {
   title: 'Rivers and Cities',
@@ -21,15 +21,20 @@ const settings: CourseSettings = {
   ],
 };
 
+const problems = (form: SettingsForm) =>
+  settingsForm
+    .safeDecode(form)
+    .error?.issues.map(({ path, message }) => ({ field: path.join('.'), message })) ?? [];
+
 describe('the form of a course’s settings', () => {
   it('says what it was given', () => {
-    const { settings: read, problems } = fromSettingsForm(toSettingsForm(settings));
-    expect(problems).toEqual([]);
+    const { keepWallClock, ...read } = settingsForm.decode(shownSettings(settings));
+    expect(keepWallClock).toBe(true);
     expect(read).toEqual({ ...settings, letters: [...settings.letters].reverse() });
     expect(courseSettings.safeParse(read).success).toBe(true);
   });
   it('shows percentages as people write them, and letters from the best down', () => {
-    const form = toSettingsForm(settings);
+    const form = shownSettings(settings);
     expect(form.categories.map(({ weight }) => weight)).toEqual(['62.5', '37.5']);
     expect(form.letters).toEqual([
       { letter: 'A', from: '89.5' },
@@ -38,25 +43,30 @@ describe('the form of a course’s settings', () => {
     expect(form.keepWallClock).toBe(true);
   });
   it.each(['', '51', '-1', '1.5'])('names the field of how many are dropped for “%s”', (typed) => {
-    const form = toSettingsForm(settings);
+    const form = shownSettings(settings);
     form.categories[0]!.drop = typed;
-    expect(fromSettingsForm(form).problems).toEqual([
+    expect(problems(form)).toEqual([
       { field: 'categories.0.drop', message: 'Write how many are dropped, from 0 to 50.' },
     ]);
   });
   it('takes a decimal comma', () => {
-    const form = toSettingsForm(settings);
+    const form = shownSettings(settings);
     form.categories[0]!.weight = '62,5';
-    expect(fromSettingsForm(form).settings.categories[0]!.weight).toBe(6250);
+    expect(settingsForm.decode(form).categories[0]!.weight).toBe(6250);
   });
   it.each(['', 'a lot', '-5', '100.5', '1e9'])('names the field for “%s”', (typed) => {
-    const form = toSettingsForm(settings);
+    const form = shownSettings(settings);
     form.categories[1]!.weight = typed;
     form.letters[0]!.from = typed;
-    expect(fromSettingsForm(form).problems).toEqual([
+    expect(problems(form)).toEqual([
       { field: 'categories.1.weight', message: 'Write a percentage from 0 to 100.' },
       { field: 'letters.0.from', message: 'Write a percentage from 0 to 100.' },
     ]);
+  });
+  it('names what no single field can see', () => {
+    const form = shownSettings({ ...settings, lastDay: '2026-01-01' });
+    form.letters = [{ letter: 'A', from: '50' }];
+    expect(problems(form).map(({ field }) => field)).toEqual(['lastDay', 'letters']);
   });
 });
 

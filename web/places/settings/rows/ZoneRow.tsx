@@ -1,0 +1,46 @@
+import type { CourseSettingsView } from '../../../../contract/courseSettings';
+import { FormRow } from '../../../forms/FormRow';
+import { useSettings } from '../useSettings';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+
+/** The zone of the course; what a new one does to the dates is asked. */
+export function ZoneRow({ view }: { view: CourseSettingsView }) {
+  const { register, error, setValue, values } = useSettings();
+  return (
+    <FormRow label="Time zone">
+      <select {...register('zone')} aria-label="Time zone" className="select select-sm raised h-9 w-auto">
+        {ZONES.includes(values.zone) ? null : <option>{values.zone}</option>}
+        {ZONES.map((zone) => (
+          <option key={zone}>{zone}</option>
+        ))}
+      </select>
+      {error('zone')}
+      {values.zone !== view.settings.zone && (
+        <div className="rounded-box px-3.5 py-2.5 text-sm" style={{ background: 'var(--late-wash)' }}>
+          <p>What happens to the dates of all forums?</p>
+          <label className="mt-1 flex items-center gap-2">
+            <input
+              type="radio"
+              className="radio radio-sm"
+              name="keep"
+              checked={values.keepWallClock}
+              onChange={() => setValue('keepWallClock', true)}
+            />
+            They keep their times of day: 23:59 stays 23:59
+          </label>
+          <label className="mt-1 flex items-center gap-2">
+            <input
+              type="radio"
+              className="radio radio-sm"
+              name="keep"
+              checked={!values.keepWallClock}
+              onChange={() => setValue('keepWallClock', false)}
+            />
+            They keep their moments, and read differently on the clock
+          </label>
+        </div>
+      )}
+    </FormRow>
+  );
+}
