@@ -44,13 +44,26 @@ export function wholeText(
   );
 }
 
+/**
+ * Hundredths of a point within the bounds of their schema.
+ *
+ * @param wrong what is told of anything else
+ */
+export const pointsWithin = (
+  { minValue, maxValue }: { minValue: number | null; maxValue: number | null },
+  wrong: string,
+) =>
+  typed<number>((text) => {
+    const read = readPoints(text);
+    const isFit = typeof read === 'number' && read >= (minValue ?? 0) && read <= (maxValue ?? Infinity);
+    return isFit ? read : { wrong };
+  }, maximumWords);
+
 /** Hundredths of a point, 0 to 1,000. */
-export const pointsText = typed<number>((text) => {
-  const read = readPoints(text);
-  return typeof read === 'number' && read >= 0 && read <= 100_000
-    ? read
-    : { wrong: 'Write points from 0 to 1,000, with at most two decimals.' };
-}, maximumWords);
+export const pointsText = pointsWithin(
+  { minValue: 0, maxValue: 100_000 },
+  'Write points from 0 to 1,000, with at most two decimals.',
+);
 
 /** Hundredths of a percent. */
 export const percentText = typed<number>((text) => {

@@ -1,3 +1,4 @@
+import { holdsWords } from '../../core/text/foldText';
 import { addresses } from '../../words/addresses';
 import { Eye, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -34,8 +35,7 @@ function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
     void navigate(addresses.myWork(course.id));
   };
   const students = (data?.people ?? []).filter(
-    ({ role, removed, sortable }) =>
-      role === 'student' && !removed && sortable.toLowerCase().includes(find.toLowerCase()),
+    ({ role, removed, sortable }) => role === 'student' && !removed && holdsWords(sortable, find),
   );
   return (
     <Dialog title="Look as a student" onClose={close}>

@@ -1,3 +1,4 @@
+import { holdsWords } from '../../../core/text/foldText';
 import { addresses } from '../../../words/addresses';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -23,7 +24,7 @@ import { NotFound } from '../../ui/NotFound';
 import { countWords, numberWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
-import { LinkToCopy } from '../roster/PersonPanel';
+import { LinkToCopy } from '../../ui/LinkToCopy';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
@@ -272,7 +273,7 @@ export function Administration() {
       { replace: true },
     );
   const found = (people.data?.rows ?? []).filter((person) =>
-    `${person.name} ${person.sortable} ${person.email}`.toLowerCase().includes(words),
+    holdsWords(`${person.name} ${person.sortable} ${person.email}`, words),
   );
   const person = people.data?.rows.find(({ id }) => id === chosen);
   return (

@@ -26,7 +26,7 @@ import { useTitle } from '../../ui/useTitle';
 import { ArrangeDialog } from './ArrangeDialog';
 import { Bin } from './Bin';
 import { ForumPanel } from './ForumPanel';
-import { OwnTermsDialog } from './OwnTermsDialog';
+import { OwnTermsDialog } from './ownTerms/OwnTermsDialog';
 import { wordsFor } from './planData';
 import { StartDialog } from './RecipeDialogs';
 import { SealWarning } from './SealWarning';

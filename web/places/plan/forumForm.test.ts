@@ -7,7 +7,7 @@ import { fromWallClock } from '../../../core/time/wallClock';
 import { set } from 'react-hook-form';
 import { withOffer } from '../../scoring/partForm';
 import { forumForm, readForum, type ForumForm } from './forumForm';
-import { fieldOf } from './useSavingForum';
+import { fieldOf } from '../../forms/serverProblems';
 
 const zone = 'Europe/Lisbon';
 const base: ForumSettings = {
@@ -214,10 +214,12 @@ describe('the form of a forum', () => {
   });
   it('knows where the server’s findings belong', () => {
     const form: ForumForm = shown(base);
-    expect(fieldOf('settings.rules.schedule.visibleUntil', form)).toBe('rules.schedule.visibleUntil');
-    expect(fieldOf('settings.rules.required.different', form)).toBe('rules.required.different');
-    expect(fieldOf('settings.title', form)).toBe('title');
-    expect(fieldOf('rules.evaluation.maximum', form)).toBe('rules.evaluation.maximum');
-    expect(fieldOf('rules.evaluation.parts.0.criteria', form)).toBe('rules.evaluation.parts.0');
+    expect(fieldOf('settings.rules.schedule.visibleUntil', form, 'settings')).toBe(
+      'rules.schedule.visibleUntil',
+    );
+    expect(fieldOf('settings.rules.required.different', form, 'settings')).toBe('rules.required.different');
+    expect(fieldOf('settings.title', form, 'settings')).toBe('title');
+    expect(fieldOf('rules.evaluation.maximum', form, 'settings')).toBe('rules.evaluation.maximum');
+    expect(fieldOf('rules.evaluation.parts.0.criteria', form, 'settings')).toBe('rules.evaluation.parts.0');
   });
 });

@@ -1,6 +1,6 @@
 import { addresses } from '../../../words/addresses';
 import { useState, type ReactNode } from 'react';
-import { get, type FieldErrors, type Path, type UseFormReturn } from 'react-hook-form';
+import type { UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { z } from 'zod';
@@ -10,6 +10,8 @@ import type { Finding } from '../../../core/checks/check';
 import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { countWords } from '../../../words/numbers';
+import { firstMessage } from '../../forms/firstMessage';
+import { showProblems } from '../../forms/serverProblems';
 import type { ForumForm } from './forumForm';
 import { ScoresMove, type ScoresChoice } from './rehearsal/ScoresMove';
 import { SaveConflict } from './SaveConflict';
@@ -77,9 +79,7 @@ export function useSavingForum({
       if (code === 'sealChanges') return setWarned({ names: sealChangeNames.parse(current), publish, how });
       if (code === 'scoresMove') return setMoving({ counts: scoresMoveCounts.parse(current), how });
       if (code === 'conflict' && current) setTheirs(current as ForumForEdit);
-      for (const { field, message } of error.problem.errors ?? []) {
-        form.setError(fieldOf(field, form.getValues()), { message }, { shouldFocus: true });
-      }
+      showProblems(form, error, 'settings');
     }
     toast.error(sentenceOf(error));
   };
@@ -160,22 +160,4 @@ export function useSavingForum({
     </>
   );
   return { save, busy, theirs, asks };
-}
-
-/** Where the server's field stands in the form, which has the shape of the settings. */
-export function fieldOf(path: string, form: ForumForm): Path<ForumForm> {
-  const names = path.replace(/^settings\./, '').split('.');
-  while (names.length > 1 && get(form, names.join('.')) === undefined) names.pop();
-  return names.join('.') as Path<ForumForm>;
-}
-
-/** The first thing that is wrong with a form. */
-function firstMessage(errors: FieldErrors): string | undefined {
-  for (const each of Object.values(errors)) {
-    if (typeof each !== 'object') continue;
-    if (typeof each.message === 'string') return each.message;
-    const inside = firstMessage(each as FieldErrors);
-    if (inside !== undefined) return inside;
-  }
-  return undefined;
 }

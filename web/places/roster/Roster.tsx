@@ -1,4 +1,4 @@
-import { foldText } from '../../../core/text/foldText';
+import { holdsWords } from '../../../core/text/foldText';
 import { Download, Upload, UserPlus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -47,9 +47,7 @@ function People({ roster, changed }: { roster: RosterView; changed: () => void }
           : section === 'staff'
             ? person.role !== 'student' && !person.removed
             : person.sectionId === section && !person.removed) &&
-      foldText(`${person.sortable} ${person.name} ${person.email} ${person.studentNumber ?? ''}`).includes(
-        foldText(words),
-      ),
+      holdsWords(`${person.sortable} ${person.name} ${person.email} ${person.studentNumber ?? ''}`, words),
   );
   const shown = all ? found : found.slice(0, MANY);
   const person = roster.people.find(({ id }) => id === chosen);

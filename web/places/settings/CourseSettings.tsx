@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
-import { FormProvider, useForm, useWatch, type Path } from 'react-hook-form';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import type { z } from 'zod';
@@ -14,6 +14,7 @@ import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { useBegun } from '../../data/useBegun';
 import { useKeptEdit } from '../../data/useKeptEdit';
+import { showProblems } from '../../forms/serverProblems';
 import { Failed, Loading } from '../../ui/states';
 import { Unsaved } from '../../ui/Unsaved';
 import { useTitle } from '../../ui/useTitle';
@@ -76,9 +77,7 @@ function Form({
       saved();
       await mutate((key) => typeof key === 'string' && key.startsWith(`/api/courses/${course.id}`));
     } catch (failed) {
-      if (failed instanceof ApiProblem)
-        for (const { field, message } of failed.problem.errors ?? [])
-          form.setError(field.replace(/^settings\./, '') as Path<SettingsForm>, { message });
+      showProblems(form, failed, 'settings');
       if (failed instanceof ApiProblem && failed.problem.code === 'conflict') {
         flush();
         saved();

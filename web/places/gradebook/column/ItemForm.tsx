@@ -1,26 +1,17 @@
 import { addresses } from '../../../../words/addresses';
-import { readPoints } from '../../../forms/readPoints';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useMemo } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
-import { saveItem } from '../../../../contract/items';
+import { saveItem, type ItemFields } from '../../../../contract/items';
 import type { GradebookItem, GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
-import { fromWallClock, toWallClock } from '../../../../core/time/wallClock';
-import { ApiProblem, call, sentenceOf } from '../../../data/api';
+import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
+import { itemCodec, itemOf, type TypedItem } from './itemFields';
+import { showProblems } from '../../../forms/serverProblems';
 import { Field } from '../../../ui/Field';
-import { maximumWords } from '../../../../words/numbers';
-
-interface Typed {
-  title: string;
-  categoryId: string;
-  maximum: string;
-  display: Display;
-  counts: boolean;
-  extraCredit: boolean;
-  dueAt: string;
-}
 
 const DISPLAYS: Record<Display, string> = {
   points: 'points',
@@ -41,52 +32,25 @@ export function ItemForm({
   saved: (item: GradebookItem) => void;
 }) {
   const course = useCourse();
-  const form = useForm<Typed>({
-    defaultValues: {
-      title: item?.title ?? '',
-      categoryId: item?.categoryId ?? '',
-      maximum: item ? maximumWords(item.maximum) : '10',
-      display: item?.display ?? 'points',
-      counts: item?.counts ?? true,
-      extraCredit: item?.extraCredit ?? false,
-      dueAt: item?.dueAt == null ? '' : toWallClock(item.dueAt, course.zone),
-    },
+  const codec = useMemo(() => itemCodec(course.zone), [course.zone]);
+  const form = useForm<TypedItem, unknown, ItemFields>({
+    defaultValues: codec.encode(itemOf(item)),
+    resolver: zodResolver(codec),
   });
   const { register, handleSubmit, setError, formState } = form;
   const { errors, isSubmitting } = formState;
   const fed = item?.forumId != null;
-  const submit = async (typed: Typed) => {
-    const maximum = readPoints(typed.maximum);
-    if (maximum == null || maximum <= 0)
-      return setError('maximum', { message: 'Write a number above 0, such as 10 or 7.5.' });
-    let dueAt: number | null = null;
-    try {
-      if (!fed && typed.dueAt !== '') dueAt = fromWallClock(typed.dueAt, course.zone);
-    } catch {
-      return setError('dueAt', { message: 'This time does not exist; choose another.' });
-    }
+  const submit = async (fields: ItemFields) => {
     try {
       const answer = await call(
         saveItem,
         { course: course.id, item: item?.id ?? newId() },
-        {
-          version: item?.version ?? 0,
-          fields: {
-            ...typed,
-            title: typed.title.trim(),
-            maximum,
-            dueAt,
-            categoryId: typed.categoryId || null,
-          },
-        },
+        // When something is due that a forum feeds is said by the forum.
+        { version: item?.version ?? 0, fields: fed ? { ...fields, dueAt: null } : fields },
       );
       saved(answer);
     } catch (error) {
-      const named = (['title', 'maximum', 'categoryId', 'dueAt'] as const).find(
-        (name) => error instanceof ApiProblem && error.field(`fields.${name}`) !== null,
-      );
-      if (named) setError(named, { message: (error as ApiProblem).field(`fields.${named}`)! });
-      else setError('root', { message: sentenceOf(error) });
+      if (!showProblems(form, error, 'fields')) setError('root', { message: sentenceOf(error) });
     }
   };
   const select = 'select select-sm raised h-9 w-full';

@@ -1,3 +1,4 @@
+import { holdsWords } from '../../../../core/text/foldText';
 import type { GradebookItem, GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
 
@@ -94,8 +95,6 @@ function hasState(row: GradebookRow, items: readonly GradebookItem[], state: str
   });
 }
 
-const folded = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-
 /** The rows that are shown, in the order that is wanted; who has nothing to be ordered by comes last. */
 export function rowsShown(
   { rows, items }: Pick<GradebookView, 'rows' | 'items'>,
@@ -103,17 +102,13 @@ export function rowsShown(
 ): GradebookRow[] {
   const [kind, id] = who.split(':');
   const limit = below === '' ? null : Number(below.replace(',', '.')) * 100;
-  const wanted = folded(find.trim());
   const shown = rows.filter(
     (row) =>
       (kind !== 'section' || row.sectionId === id) &&
       (kind !== 'group' || row.groupIds.includes(id ?? '')) &&
       (state === '' || hasState(row, items, state)) &&
       (limit === null || Number.isNaN(limit) || (row.total.percent !== null && row.total.percent < limit)) &&
-      (wanted === '' ||
-        folded(row.student.sortable).includes(wanted) ||
-        folded(row.student.name).includes(wanted) ||
-        (row.studentNumber?.toLowerCase().includes(wanted) ?? false)),
+      holdsWords(`${row.student.sortable} ${row.student.name} ${row.studentNumber ?? ''}`, find),
   );
   if (sort === 'name' || sort === '') return shown;
   const at = items.findIndex((item) => item.id === sort);
