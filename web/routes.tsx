@@ -188,11 +188,15 @@ export const router = createBrowserRouter([
                   },
                   {
                     path: 'plan/new',
-                    lazy: async () => ({ Component: (await import('./places/plan/OpenEditor')).NewForum }),
+                    lazy: async () => ({
+                      Component: (await import('./places/plan/editor/OpenEditor')).NewForum,
+                    }),
                   },
                   {
                     path: 'plan/:forum/edit',
-                    lazy: async () => ({ Component: (await import('./places/plan/OpenEditor')).EditForum }),
+                    lazy: async () => ({
+                      Component: (await import('./places/plan/editor/OpenEditor')).EditForum,
+                    }),
                   },
                   {
                     path: 'evaluate',

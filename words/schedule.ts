@@ -1,6 +1,16 @@
-import type { Forum } from '../core/course/forum';
+import type { DateName, Forum } from '../core/course/forum';
 import type { DateWriter } from './dates';
 import { countWords } from './numbers';
+
+/** The dates of a forum by name, as their fields are called. */
+export const DATE_WORDS: Record<DateName, string> = {
+  visibleFrom: 'Visible from',
+  visibleUntil: 'Visible until',
+  postingFrom: 'Posting from',
+  postingUntil: 'Posting until',
+  initialDue: 'Initial post due',
+  repliesDue: 'Replies due',
+};
 
 /** A window in words: "Mon 2 Mar, 08:00 – Tue 10 Mar, 23:59". */
 export function windowWords(from: number | null, until: number | null, date: DateWriter): string {

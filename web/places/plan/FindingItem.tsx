@@ -6,8 +6,8 @@ import { sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { dateWords } from '../../ui/dateWords';
 import { findingWords, type FindingWords } from '../../../words/findings';
-import { FindingNote } from './FindingNote';
-import { DATE_WORDS } from './StripHandles';
+import { FindingNote } from './editor/FindingNote';
+import { DATE_WORDS } from '../../../words/schedule';
 import type { Move } from './usePlanMoves';
 import { useRepair } from './useRepair';
 

@@ -31,7 +31,7 @@ import { wordsFor } from './planData';
 import { StartDialog } from './RecipeDialogs';
 import { SealWarning } from './SealWarning';
 import { ShiftDialog } from './ShiftDialog';
-import { Timeline, type Zoom } from './Timeline';
+import { Timeline, type Zoom } from './timeline/Timeline';
 import { useFindings } from './useFindings';
 import { useForumDeeds } from './useForumDeeds';
 import { usePlanMoves } from './usePlanMoves';

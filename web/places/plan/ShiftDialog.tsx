@@ -10,7 +10,7 @@ import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
 import { countWords } from '../../../words/numbers';
 import { targetWords } from './planData';
-import { DATE_WORDS } from './StripHandles';
+import { DATE_WORDS } from '../../../words/schedule';
 import type { Move } from './usePlanMoves';
 
 /** Shifts dates by days or weeks: from a date on or of chosen forums, for everyone or one section; with every date before and after. */

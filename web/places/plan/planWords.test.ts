@@ -6,7 +6,7 @@ import type { OwnTerms } from '../../../core/course/forum';
 import { at, forum, student, terms, ZONE, type ForumSketch } from '../../../core/testing/fixtures';
 import { phaseWords } from '../../../words/phases';
 import { scoreWords } from '../../../words/scores';
-import { startingParts } from './evaluationForm';
+import { startingParts } from './editor/evaluationForm';
 import { ownTermsWords, plusWords } from '../../../words/ownTerms';
 import { byUnit, findingsOfPlan, forumSentence, wordsFor, targetWords } from './planData';
 import { movedAbove, orderOf } from './planOrder';

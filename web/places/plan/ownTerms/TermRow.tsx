@@ -2,7 +2,7 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import type { DateName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
-import { DATE_WORDS } from '../StripHandles';
+import { DATE_WORDS } from '../../../../words/schedule';
 import type { TypedOwnTerms } from './ownTermsForm';
 
 /** What own terms say of one date. */

@@ -12,7 +12,7 @@ import { NUMBER_WORDS } from '../../../../words/requirements';
 import { wallText, wholeText } from '../../../forms/codecs';
 import { durationCodec, type TypedDuration } from '../../../forms/duration';
 import { readInto, refuse } from '../../../forms/readInto';
-import { DATE_WORDS } from '../StripHandles';
+import { DATE_WORDS } from '../../../../words/schedule';
 
 /** The dates in the order in which they are shown. */
 export const OWN_DATES: readonly DateName[] = [

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Openings, Readers } from '../../../core/course/forum';
+import type { Openings, Readers } from '../../../../core/course/forum';
 
 const line = { stroke: 'currentColor', strokeWidth: 1.6, fill: 'none', strokeLinecap: 'round' } as const;
 

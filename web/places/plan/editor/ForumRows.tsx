@@ -1,10 +1,10 @@
-import type { Forum } from '../../../core/course/forum';
-import { useCourse } from '../../data/course';
+import type { Forum } from '../../../../core/course/forum';
+import { useCourse } from '../../../data/course';
 import type { FieldKit } from './fieldKit';
-import { FormRow } from '../../forms/FormRow';
+import { FormRow } from '../../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 import { requirementFields } from './requirements/requirementFields';
-import { TermStrip } from './TermStrip';
+import { TermStrip } from '../timeline/TermStrip';
 
 interface Props {
   readonly kit: FieldKit;

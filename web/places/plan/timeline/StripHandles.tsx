@@ -1,19 +1,11 @@
+import { DATE_WORDS } from '../../../../words/schedule';
 import { useDraggable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
-import type { DateName, Schedule } from '../../../core/course/forum';
-import { dateWords } from '../../ui/dateWords';
+import type { DateName, Schedule } from '../../../../core/course/forum';
+import { dateWords } from '../../../ui/dateWords';
 
 /** What of a strip is moved: one of its dates, or all of them. */
 export type HandleName = DateName | 'all';
-
-export const DATE_WORDS: Record<DateName, string> = {
-  visibleFrom: 'Visible from',
-  visibleUntil: 'Visible until',
-  postingFrom: 'Posting from',
-  postingUntil: 'Posting until',
-  initialDue: 'Initial post due',
-  repliesDue: 'Replies due',
-};
 
 interface Shared {
   readonly forumId: string;

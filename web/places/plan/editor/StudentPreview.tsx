@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
-import { experienceOf, type Experience } from '../../../core/plan/experienceOf';
-import type { CourseData } from '../../../core/course/courseData';
-import type { Forum } from '../../../core/course/forum';
-import type { PlanView } from '../../../contract/plan';
-import { useCourse } from '../../data/course';
-import { SealMark } from '../../ui/SealMark';
-import { Tally } from '../../ui/Tally';
+import { experienceOf, type Experience } from '../../../../core/plan/experienceOf';
+import type { CourseData } from '../../../../core/course/courseData';
+import type { Forum } from '../../../../core/course/forum';
+import type { PlanView } from '../../../../contract/plan';
+import { useCourse } from '../../../data/course';
+import { SealMark } from '../../../ui/SealMark';
+import { Tally } from '../../../ui/Tally';
 import { experienceWords } from './experienceWords';
 
 function Mark({ step }: { step: Experience }) {

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
-import type { DateName, DateTerm, OwnTerms, Schedule } from '../../../core/course/forum';
-import { MINUTE } from '../../../core/time/instant';
+import type { DateName, DateTerm, OwnTerms, Schedule } from '../../../../core/course/forum';
+import { MINUTE } from '../../../../core/time/instant';
 
 interface Term {
   readonly from: number;

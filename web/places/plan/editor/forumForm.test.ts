@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newForum } from '../../../contract/newForum';
-import { forumSettings, type ForumSettings } from '../../../contract/forumSettings';
-import { textOf } from '../../../core/text/textOf';
-import { fromWallClock } from '../../../core/time/wallClock';
+import { newForum } from '../../../../contract/newForum';
+import { forumSettings, type ForumSettings } from '../../../../contract/forumSettings';
+import { textOf } from '../../../../core/text/textOf';
+import { fromWallClock } from '../../../../core/time/wallClock';
 import { set } from 'react-hook-form';
-import { withOffer } from '../../scoring/partForm';
+import { withOffer } from '../../../scoring/partForm';
 import { forumForm, readForum, type ForumForm } from './forumForm';
-import { fieldOf } from '../../forms/serverProblems';
+import { fieldOf } from '../../../forms/serverProblems';
 
 const zone = 'Europe/Lisbon';
 const base: ForumSettings = {

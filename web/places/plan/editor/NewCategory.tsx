@@ -1,13 +1,13 @@
 import { useState, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
-import { getCourse } from '../../../contract/course';
-import { getCourseSettings, saveCourseSettings } from '../../../contract/courseSettings';
-import { call, sentenceOf } from '../../data/api';
-import { useCourse } from '../../data/course';
-import { newId } from '../../data/newId';
-import { keyOf } from '../../data/useApi';
-import { readPoints } from '../../forms/readPoints';
+import { getCourse } from '../../../../contract/course';
+import { getCourseSettings, saveCourseSettings } from '../../../../contract/courseSettings';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { keyOf } from '../../../data/useApi';
+import { readPoints } from '../../../forms/readPoints';
 
 /** A category made on the spot; where categories are weighted, with the weight it is to have. */
 export function NewCategory({ made }: { made: (id: string) => void }) {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { requiredNumbers } from '../../../../contract/requirements';
-import { NUMBER_NAMES, type NumberName } from '../../../../core/course/forum';
-import { wholeText } from '../../../forms/codecs';
+import { requiredNumbers } from '../../../../../contract/requirements';
+import { NUMBER_NAMES, type NumberName } from '../../../../../core/course/forum';
+import { wholeText } from '../../../../forms/codecs';
 
 /** A requirement of one at most, as a box to tick. */
 const ticked = z.codec(z.boolean(), z.number(), { decode: (on) => (on ? 1 : 0), encode: (n) => n > 0 });

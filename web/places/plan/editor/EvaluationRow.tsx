@@ -1,9 +1,9 @@
-import type { PlanView } from '../../../contract/plan';
-import { useCourse } from '../../data/course';
-import { countWords, maximumWords } from '../../../words/numbers';
+import type { PlanView } from '../../../../contract/plan';
+import { useCourse } from '../../../data/course';
+import { countWords, maximumWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import { startingParts } from './evaluationForm';
-import { FormRow } from '../../forms/FormRow';
+import { FormRow } from '../../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 import { NewCategory } from './NewCategory';
 import { Parts } from './Parts';

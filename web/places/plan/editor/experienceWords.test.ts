@@ -1,8 +1,8 @@
 import { createElement, Fragment } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import type { Experience } from '../../../core/plan/experienceOf';
-import { fromWallClock } from '../../../core/time/wallClock';
+import type { Experience } from '../../../../core/plan/experienceOf';
+import { fromWallClock } from '../../../../core/time/wallClock';
 import { experienceWords } from './experienceWords';
 
 const zone = 'Europe/Lisbon';

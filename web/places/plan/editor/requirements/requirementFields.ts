@@ -4,7 +4,7 @@ import type { RequirementProps } from './fields';
 import { InitialFields } from './InitialFields';
 import { PostFields } from './PostFields';
 import { ReplyFields } from './ReplyFields';
-import type { SlotKind } from '../../../../core/course/slotKind';
+import type { SlotKind } from '../../../../../core/course/slotKind';
 
 const FIELDS: Readonly<Record<SlotKind, ComponentType<RequirementProps>>> = {
   initial: InitialFields,

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { evaluationRules } from '../../../contract/evaluationRules';
-import type { ForumRules } from '../../../contract/forumSettings';
-import { percentText, pointsText, wallText } from '../../forms/codecs';
-import { readInto } from '../../forms/readInto';
-import { newPart, typedPart, type TypedPart } from '../../scoring/partForm';
+import { evaluationRules } from '../../../../contract/evaluationRules';
+import type { ForumRules } from '../../../../contract/forumSettings';
+import { percentText, pointsText, wallText } from '../../../forms/codecs';
+import { readInto } from '../../../forms/readInto';
+import { newPart, typedPart, type TypedPart } from '../../../scoring/partForm';
 
 type Rules = NonNullable<ForumRules['evaluation']>;
 

@@ -1,4 +1,4 @@
-import type { ForumForEdit } from '../../../contract/plan';
+import type { ForumForEdit } from '../../../../contract/plan';
 
 /** Someone else saved the forum meanwhile: what is typed stays, and one of the two is chosen. */
 export function SaveConflict({

@@ -1,12 +1,12 @@
-import { readPoints } from '../../forms/readPoints';
+import { readPoints } from '../../../forms/readPoints';
 import { Plus, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
-import { newId } from '../../data/newId';
-import { pointWords } from '../../../words/numbers';
+import { newId } from '../../../data/newId';
+import { pointWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
-import { PartFields } from '../../scoring/PartFields';
-import { newPart, offerOf, offers, withOffer, type TypedPart } from '../../scoring/partForm';
+import { PartFields } from '../../../scoring/PartFields';
+import { newPart, offerOf, offers, withOffer, type TypedPart } from '../../../scoring/partForm';
 
 const line = 'flex flex-wrap items-center gap-2';
 const select = 'select select-sm raised h-9 w-auto';

@@ -1,21 +1,21 @@
-import { addresses } from '../../../words/addresses';
+import { addresses } from '../../../../words/addresses';
 import { useState, type ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { z } from 'zod';
-import type { ForumSettings } from '../../../contract/forumSettings';
-import { saveForum, scoresMoveCounts, sealChangeNames, type ForumForEdit } from '../../../contract/plan';
-import type { Finding } from '../../../core/checks/check';
-import { ApiProblem, call, sentenceOf } from '../../data/api';
-import { useCourse } from '../../data/course';
-import { countWords } from '../../../words/numbers';
-import { firstMessage } from '../../forms/firstMessage';
-import { showProblems } from '../../forms/serverProblems';
+import type { ForumSettings } from '../../../../contract/forumSettings';
+import { saveForum, scoresMoveCounts, sealChangeNames, type ForumForEdit } from '../../../../contract/plan';
+import type { Finding } from '../../../../core/checks/check';
+import { ApiProblem, call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { countWords } from '../../../../words/numbers';
+import { firstMessage } from '../../../forms/firstMessage';
+import { showProblems } from '../../../forms/serverProblems';
 import type { ForumForm } from './forumForm';
-import { ScoresMove, type ScoresChoice } from './rehearsal/ScoresMove';
+import { ScoresMove, type ScoresChoice } from '../rehearsal/ScoresMove';
 import { SaveConflict } from './SaveConflict';
-import { SealWarning } from './SealWarning';
+import { SealWarning } from '../SealWarning';
 
 interface SaveHow {
   readonly version?: number;

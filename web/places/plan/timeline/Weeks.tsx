@@ -1,8 +1,8 @@
-import { shiftDays } from '../../../core/plan/mapDates';
-import { mondayOf } from '../../../core/time/calendarDay';
-import { DAY } from '../../../core/time/instant';
-import { toWallClock } from '../../../core/time/wallClock';
-import { shortDay } from '../../../words/dates';
+import { shiftDays } from '../../../../core/plan/mapDates';
+import { mondayOf } from '../../../../core/time/calendarDay';
+import { DAY } from '../../../../core/time/instant';
+import { toWallClock } from '../../../../core/time/wallClock';
+import { shortDay } from '../../../../words/dates';
 import { placeIn } from './TermStrip';
 
 interface Term {

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import type { Experience, LateCost } from '../../../core/plan/experienceOf';
-import { dateWords } from '../../ui/dateWords';
-import { countWords, maximumWords, pointWords } from '../../../words/numbers';
+import type { Experience, LateCost } from '../../../../core/plan/experienceOf';
+import { dateWords } from '../../../ui/dateWords';
+import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
 
 const b = (text: string) => <b className="font-semibold">{text}</b>;
 

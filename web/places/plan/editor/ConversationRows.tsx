@@ -1,16 +1,16 @@
-import { addresses } from '../../../words/addresses';
+import { addresses } from '../../../../words/addresses';
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { Controller, useFieldArray } from 'react-hook-form';
-import type { Openings, Readers } from '../../../core/course/forum';
-import { EMPTY_TEXT } from '../../../core/text/richText';
-import { useCourse } from '../../data/course';
-import { newId } from '../../data/newId';
-import { RichEditor } from '../../ui/editor/RichEditor';
+import type { Openings, Readers } from '../../../../core/course/forum';
+import { EMPTY_TEXT } from '../../../../core/text/richText';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { RichEditor } from '../../../ui/editor/RichEditor';
 import { ChoiceCards, OpeningsDrawing, ReadersDrawing, type Choice } from './ChoiceCards';
 import type { FieldKit } from './fieldKit';
-import { FormRow } from '../../forms/FormRow';
+import { FormRow } from '../../../forms/FormRow';
 import type { ForumForm } from './forumForm';
-import { forumSentence } from './planData';
+import { forumSentence } from '../planData';
 
 const OPENINGS: readonly [Openings, string, string][] = [
   ['answerPrompt', 'Answer the prompt', 'one question that everybody answers first'],

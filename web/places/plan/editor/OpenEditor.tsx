@@ -1,18 +1,18 @@
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import type { ForumSettings } from '../../../contract/forumSettings';
-import { newForum } from '../../../contract/newForum';
-import { getForumSettings, getPlan } from '../../../contract/plan';
-import { listRecipes } from '../../../contract/recipes';
-import { fromRecipeDates } from '../../../core/plan/recipeDates';
-import { mondayOf } from '../../../core/time/calendarDay';
-import { ApiProblem } from '../../data/api';
-import { useCourse } from '../../data/course';
-import { newId } from '../../data/newId';
-import { useApi } from '../../data/useApi';
-import { NotFound } from '../../ui/NotFound';
-import { Failed, Loading } from '../../ui/states';
-import { useTitle } from '../../ui/useTitle';
+import type { ForumSettings } from '../../../../contract/forumSettings';
+import { newForum } from '../../../../contract/newForum';
+import { getForumSettings, getPlan } from '../../../../contract/plan';
+import { listRecipes } from '../../../../contract/recipes';
+import { fromRecipeDates } from '../../../../core/plan/recipeDates';
+import { mondayOf } from '../../../../core/time/calendarDay';
+import { ApiProblem } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { useApi } from '../../../data/useApi';
+import { NotFound } from '../../../ui/NotFound';
+import { Failed, Loading } from '../../../ui/states';
+import { useTitle } from '../../../ui/useTitle';
 import { ForumEditor } from './ForumEditor';
 
 /** A course's forum that does not exist yet; from nothing, or from the recipe the address names. */

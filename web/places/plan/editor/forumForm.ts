@@ -4,12 +4,12 @@ import {
   forumSettings,
   type ForumRules,
   type ForumSettings,
-} from '../../../contract/forumSettings';
-import { plainText } from '../../../core/text/plainText';
-import { EMPTY_TEXT, type RichNode } from '../../../core/text/richText';
-import { chosenText, percentText, wallText, wholeText } from '../../forms/codecs';
-import { readForm, type FormProblems } from '../../forms/readForm';
-import { readInto, refuse } from '../../forms/readInto';
+} from '../../../../contract/forumSettings';
+import { plainText } from '../../../../core/text/plainText';
+import { EMPTY_TEXT, type RichNode } from '../../../../core/text/richText';
+import { chosenText, percentText, wallText, wholeText } from '../../../forms/codecs';
+import { readForm, type FormProblems } from '../../../forms/readForm';
+import { readInto, refuse } from '../../../forms/readInto';
 import { requiredCodecs } from './requirements/requiredCodecs';
 import { evaluationCodec, type TypedEvaluation } from './evaluationForm';
 

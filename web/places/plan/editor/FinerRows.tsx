@@ -1,11 +1,11 @@
 import { Plus, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
-import type { PlanView } from '../../../contract/plan';
-import { ATTACHMENT_KINDS } from '../../../contract/forumSettings';
-import { useCourse } from '../../data/course';
-import { countWords } from '../../../words/numbers';
+import type { PlanView } from '../../../../contract/plan';
+import { ATTACHMENT_KINDS } from '../../../../contract/forumSettings';
+import { useCourse } from '../../../data/course';
+import { countWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
-import { FormRow } from '../../forms/FormRow';
+import { FormRow } from '../../../forms/FormRow';
 import type { ForumForm } from './forumForm';
 
 interface Props {
