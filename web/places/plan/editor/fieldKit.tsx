@@ -88,5 +88,5 @@ export function useFieldKit(
       </label>
     );
   };
-  return { form, notes, says, number, date };
+  return { form, notes, says, problem, number, date };
 }

@@ -1,0 +1,136 @@
+import { ArrowLeftRight, LibraryBig, ListOrdered, Redo2, Trash2, Undo2 } from 'lucide-react';
+import type { ComponentType } from 'react';
+import { Link } from 'react-router';
+import { countWords } from '../../../words/numbers';
+import type { Zoom } from './timeline/Timeline';
+import type { useUndo } from './useUndo';
+
+const ZOOMS: readonly [Zoom, string][] = [
+  [0, 'Term'],
+  [4, '4 weeks'],
+  [2, '2 weeks'],
+  [1, 'Week'],
+];
+const TOOL = 'btn btn-sm raised ruled h-8';
+
+/** A step back or on, with what it would do. */
+function Step({
+  run,
+  label,
+  name,
+  keys,
+  Icon,
+  none,
+}: {
+  run: (() => void) | null;
+  label: string | null;
+  name: string;
+  keys: string;
+  Icon: ComponentType<{ className: string }>;
+  none: string;
+}) {
+  return (
+    <button
+      type="button"
+      className={`${TOOL} btn-square`}
+      disabled={!run}
+      aria-label={label ? `${name}: ${label}` : name}
+      title={label ? `${name}: ${label} (${keys})` : none}
+      onClick={() => run?.()}
+    >
+      <Icon className="size-4" aria-hidden />
+    </button>
+  );
+}
+
+/** What is done with the plan as a whole: how much of it is seen, shifting, arranging, taking back. */
+export function PlanTools({
+  zoom,
+  setZoom,
+  binned,
+  open,
+  undo,
+  ownTermsToo,
+}: {
+  zoom: Zoom;
+  setZoom: (zoom: Zoom) => void;
+  /** Forums in the bin. */
+  binned: number;
+  open: (dialog: 'shift' | 'arrange' | 'bin') => void;
+  /** null: the plan can only be read. */
+  undo: ReturnType<typeof useUndo> | null;
+  /** Whether own terms move along; null where there are none. */
+  ownTermsToo: { readonly value: boolean; readonly set: (value: boolean) => void } | null;
+}) {
+  return (
+    <div className="hidden flex-wrap items-center gap-2 px-5 pb-3 min-[900px]:flex">
+      <div role="group" aria-label="How much of the term" className="join">
+        {ZOOMS.map(([value, name]) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={zoom === value}
+            className={`btn btn-sm join-item h-8 ${zoom === value ? 'btn-neutral' : 'raised ruled'}`}
+            onClick={() => setZoom(value)}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+      {undo && (
+        <>
+          <button type="button" className={TOOL} onClick={() => open('shift')}>
+            <ArrowLeftRight className="size-4" aria-hidden />
+            Shift
+          </button>
+          <button type="button" className={TOOL} onClick={() => open('arrange')}>
+            <ListOrdered className="size-4" aria-hidden />
+            Arrange
+          </button>
+          <Step
+            run={undo.undo}
+            label={undo.undoLabel}
+            name="Take back"
+            keys="Ctrl Z"
+            Icon={Undo2}
+            none="Nothing to take back"
+          />
+          <Step
+            run={undo.redo}
+            label={undo.redoLabel}
+            name="Do again"
+            keys="Ctrl Y"
+            Icon={Redo2}
+            none="Nothing to do again"
+          />
+          {ownTermsToo && (
+            <label className="ml-2 flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={ownTermsToo.value}
+                onChange={(event) => ownTermsToo.set(event.target.checked)}
+              />
+              Own terms move with their forum
+            </label>
+          )}
+        </>
+      )}
+      <span className="grow" />
+      <Link to="library" className="quiet flex items-center gap-1 text-sm hover:underline">
+        <LibraryBig className="size-4" aria-hidden />
+        Rubrics
+      </Link>
+      {binned > 0 && (
+        <button
+          type="button"
+          className="quiet flex items-center gap-1 text-sm hover:underline"
+          onClick={() => open('bin')}
+        >
+          <Trash2 className="size-4" aria-hidden />
+          {countWords(binned, 'forum')} in the bin
+        </button>
+      )}
+    </div>
+  );
+}

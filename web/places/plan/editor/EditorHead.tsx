@@ -1,0 +1,37 @@
+import { Link } from 'react-router';
+import { addresses } from '../../../../words/addresses';
+import { timeWords } from '../../../../words/dates';
+import { useCourse } from '../../../data/course';
+
+/** What is edited, whether it is published, and what is kept of it unsaved. */
+export function EditorHead({
+  title,
+  published,
+  keptAt,
+  discard,
+}: {
+  title: string;
+  published: boolean;
+  keptAt: number | null;
+  /** Throws away what an earlier visit left; null where it left nothing. */
+  discard: (() => void) | null;
+}) {
+  const course = useCourse();
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 pt-4 pb-2">
+      <Link to={addresses.plan(course.id)} className="link-plain">
+        ‹ Plan
+      </Link>
+      <h1 className="text-2xl">{title}</h1>
+      <span className="quiet text-sm" aria-live="polite">
+        {published ? 'published' : 'draft'}
+        {keptAt !== null && ` · unsaved changes kept ${timeWords(keptAt, course.zone)}`}
+      </span>
+      {discard && (
+        <button type="button" className="link-plain text-sm" onClick={discard}>
+          Throw them away
+        </button>
+      )}
+    </div>
+  );
+}
