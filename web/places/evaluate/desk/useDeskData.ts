@@ -1,0 +1,63 @@
+import { useCallback, useMemo, useState } from 'react';
+import { useSWRConfig } from 'swr';
+import { getCourse, type CourseFrame } from '../../../../contract/course';
+import { getDesk, getDocket, type DocketView, type SavedScore } from '../../../../contract/evaluate';
+import { useCourse } from '../../../data/course';
+import { noteOwnScore } from '../../../data/ownScores';
+import { keyOf, preloadApi, useApi, withQuery } from '../../../data/useApi';
+
+/** Where this browser keeps that its evaluator covers names. */
+const HIDES = 'juror-names-hidden';
+
+/** The docket of a forum, and the Desk of the student at hand; with what saving a score changes of them. */
+export function useDeskData(forum: string, student: string | undefined) {
+  const course = useCourse().id;
+  const { mutate } = useSWRConfig();
+  const [hides, setHides] = useState(() => localStorage.getItem(HIDES) === 'yes');
+  const askDocket = useMemo(() => withQuery(getDocket, { names: hides ? 'hidden' : undefined }), [hides]);
+  const askDesk = useMemo(() => withQuery(getDesk, { names: hides ? 'hidden' : undefined }), [hides]);
+  const docket = useApi(askDocket, { course, forum });
+  const desk = useApi(askDesk, student ? { course, forum, student } : null, {
+    revalidateOnFocus: false,
+    keepPreviousData: false,
+  });
+  const onKept = useCallback(
+    (of: string, { row, ready, ...view }: SavedScore) => {
+      const quietly = { revalidate: false };
+      void mutate(keyOf(askDesk, { course, forum, student: of }), view, quietly);
+      if (ready === null) return;
+      noteOwnScore(course, forum, view.student.id);
+      // A covered student has their own name again once their score is given: the row is found by the name it had.
+      const withRow = (before: DocketView | undefined) =>
+        before && {
+          ...before,
+          rows: before.rows.map((each) => (each.student.id === of ? (row ?? each) : each)),
+        };
+      void mutate(keyOf(askDocket, { course, forum }), withRow, quietly);
+      const withReady = (before: CourseFrame | undefined) => before && { ...before, ready };
+      void mutate(keyOf(getCourse, { course }), withReady, quietly);
+    },
+    [mutate, askDesk, askDocket, course, forum],
+  );
+  return {
+    docket,
+    desk,
+    onKept,
+    /** Asks for all of it anew. */
+    refresh() {
+      void docket.mutate();
+      void desk.mutate();
+      void mutate(keyOf(getCourse, { course }));
+    },
+    /** Fetches the Desk of who will come next. */
+    preload: useCallback(
+      (next: string) => preloadApi(askDesk, { course, forum, student: next }),
+      [askDesk, course, forum],
+    ),
+    /** Covers names in this browser, or shows them again. */
+    hide(next: boolean) {
+      localStorage.setItem(HIDES, next ? 'yes' : 'no');
+      setHides(next);
+    },
+  };
+}
