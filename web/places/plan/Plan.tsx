@@ -14,7 +14,7 @@ import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ArrangeDialog } from './ArrangeDialog';
 import { Bin } from './Bin';
-import { ForumPanel } from './ForumPanel';
+import { ForumPanel } from './panel/ForumPanel';
 import { OwnTermsDialog } from './ownTerms/OwnTermsDialog';
 import { useOpenTerms } from './ownTerms/useOpenTerms';
 import { PlanTools } from './PlanTools';

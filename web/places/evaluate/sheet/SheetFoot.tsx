@@ -1,0 +1,71 @@
+import { toast } from 'sonner';
+import { excuse } from '../../../../contract/evaluate';
+import { call, sentenceOf } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { pointWords } from '../../../../words/numbers';
+import { When } from '../../../ui/When';
+import type { Sheet } from './useSheet';
+
+/** How the score stands, and releasing it or excusing the student. */
+export function SheetFoot({
+  sheet,
+  toggleRelease,
+  refresh,
+}: {
+  sheet: Sheet;
+  toggleRelease: () => Promise<void>;
+  refresh: () => void;
+}) {
+  const course = useCourse();
+  const { now } = sheet;
+  const { view } = now;
+  const { score } = view;
+  const toggleExcused = async () => {
+    try {
+      await call(
+        excuse,
+        { course: course.id, forum: view.forum.id, student: view.student.id },
+        { excused: !score.excused },
+      );
+      toast.success(
+        score.excused
+          ? `${view.student.given} is asked again.`
+          : `${view.student.given} is excused from this forum.`,
+      );
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+    refresh();
+  };
+  return (
+    <>
+      <p className="quiet mt-3 text-xs">
+        {score.givenAt !== null && score.points !== null && (
+          <>
+            {pointWords(score.points)} given <When at={score.givenAt} />
+            {score.givenBy && ` by ${score.givenBy}`}
+            {score.releasedAt !== null ? (
+              <>
+                , released <When at={score.releasedAt} />
+              </>
+            ) : (
+              ', not released'
+            )}
+            .{' '}
+          </>
+        )}
+        {now.dirty ? 'Keeping …' : score.version > 0 && score.points === null ? 'Kept, not given yet.' : ''}
+      </p>
+      <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
+        {score.points !== null && !score.excused && (
+          <button type="button" className="link-plain" onClick={() => void toggleRelease()}>
+            {score.releasedAt === null ? `Release to ${view.student.given}` : 'Take back'}
+          </button>
+        )}
+        <button type="button" className="link-plain" onClick={() => void toggleExcused()}>
+          {score.excused ? 'No longer excuse' : `Excuse ${view.student.given}`}
+        </button>
+      </p>
+    </>
+  );
+}
