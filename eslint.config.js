@@ -21,7 +21,7 @@ const transactions = {
 };
 
 export default tseslint.config(
-  { ignores: ['dist/**', 'node_modules/**', 'web/public/**', '**/*.js', '**/*.mjs', '**/*.cjs'] },
+  { ignores: ['dist/**', 'node_modules/**', 'web/public/**'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {
@@ -70,4 +70,23 @@ export default tseslint.config(
     rules: { 'no-restricted-globals': ['error', 'Date', 'process', 'window', 'document', 'setTimeout'] },
   },
   { files: ['web/**/*.tsx', 'web/**/*.ts'], ...hooks.configs.flat['recommended-latest'] },
+  // Scripts are plain JavaScript of Node.
+  {
+    files: ['**/*.{js,mjs,cjs}'],
+    ...tseslint.configs.disableTypeChecked,
+    languageOptions: {
+      ...tseslint.configs.disableTypeChecked.languageOptions,
+      globals: Object.fromEntries(
+        [
+          ...['process', 'console', 'performance', 'Buffer', 'URL', 'module', 'require'],
+          ...['setTimeout', 'setInterval', 'clearTimeout', 'clearInterval'],
+        ].map((name) => [name, 'readonly']),
+      ),
+    },
+    rules: {
+      ...tseslint.configs.disableTypeChecked.rules,
+      '@typescript-eslint/no-require-imports': 'off',
+      'no-restricted-syntax': 'off',
+    },
+  },
 );

@@ -7,13 +7,13 @@ import type { CourseSetup } from '../course/setup/courseCache';
 import type { Db } from '../db/open';
 import { forumData } from '../course/facts/forumData';
 import { hasPostsOf, lastChange } from '../course/posts/forumPosts';
-import { Recent } from '../db/recent';
+import { recent } from '../db/recent';
 import type { Basis, Column, ColumnCell, WorkedOut } from './column';
 import { columnsApart } from './columnsApart';
 import { shownScores } from '../course/scores/loadScores';
 
 /** By what a database and its transactions have in common. */
-const kept = new WeakMap<object, Recent<WorkedOut>>();
+const kept = new WeakMap<object, ReturnType<typeof recent<WorkedOut>>>();
 
 /** How many cells are kept in memory: five courses of 2,000 students with 40 items. */
 export const KEPT_CELLS = 400_000;
@@ -175,7 +175,7 @@ export async function columnsOf(
     return found;
   }
   const { adapter } = db.getExecutor();
-  const columns = kept.get(adapter) ?? new Recent<WorkedOut>(KEPT_CELLS, ({ column }) => column.size);
+  const columns = kept.get(adapter) ?? recent<WorkedOut>(KEPT_CELLS, ({ column }) => column.size);
   kept.set(adapter, columns);
   const changes = await scoreChanges(db, setup);
   const stale: { item: Item; basis: Basis }[] = [];

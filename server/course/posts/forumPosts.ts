@@ -3,7 +3,7 @@ import type { Kysely } from 'kysely';
 import { postsInPlace, type PostInPlace } from '../../../core/access/mayRead';
 import type { Post } from '../../../core/course/post';
 import type { Database } from '../../db/schema';
-import { Recent } from '../../db/recent';
+import { recent } from '../../db/recent';
 import { loadPosts } from './loadPosts';
 
 /** The posts of a forum as the rules read them, and as they stand once everything that happened to them has happened. */
@@ -67,7 +67,7 @@ export function forumPosts(posts: readonly Post[]): ForumPosts {
 }
 
 /** By what a database and its transactions have in common. */
-const kept = new WeakMap<object, Recent<Kept>>();
+const kept = new WeakMap<object, ReturnType<typeof recent<Kept>>>();
 
 /** The number of a forum's last change; 0 while nothing was written. */
 export async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
@@ -90,9 +90,9 @@ async function changedSince(db: Kysely<Database>, forumId: string, n: number): P
   return rows.map(({ post_id }) => post_id);
 }
 
-const keptIn = (db: Kysely<Database>): Recent<Kept> => {
+const keptIn = (db: Kysely<Database>) => {
   const { adapter } = db.getExecutor();
-  const forums = kept.get(adapter) ?? new Recent<Kept>(KEPT_POSTS, ({ forum }) => forum.posts.length);
+  const forums = kept.get(adapter) ?? recent<Kept>(KEPT_POSTS, ({ forum }) => forum.posts.length);
   kept.set(adapter, forums);
   return forums;
 };
