@@ -204,7 +204,9 @@ export const router = createBrowserRouter([
                   },
                   {
                     path: 'evaluate/looks',
-                    lazy: async () => ({ Component: (await import('./places/evaluate/Looks')).Looks }),
+                    lazy: async () => ({
+                      Component: (await import('./places/evaluate/SecondLooks')).SecondLooks,
+                    }),
                   },
                   {
                     path: 'evaluate/:forum/:student?',

@@ -1,6 +1,6 @@
 import type { Part } from '../core/course/evaluation';
 import type { ExplanationLine } from '../core/scoring/kinds/explanation';
-import { countWords, maximumWords, pointWords } from './numbers';
+import { plural, maximumWords, pointWords } from './numbers';
 import { valueWords } from './parts';
 
 /** Whether a line says what a part comes to, rather than what is added or taken away afterwards. */
@@ -14,7 +14,7 @@ function changeWords({ code, params }: ExplanationLine, part: Part | undefined):
     case 'lateness': {
       const late = Number(params.late);
       const share = Number(params.of) > 1 ? ` of its share` : part ? ` of ${maximumWords(part.maximum)}` : '';
-      return `${name}: ${late > 1 ? `${late} posts late, up to ` : ''}${countWords(Number(params.days), 'day')} late, ${Number(params.percent) / 100} %${share}`;
+      return `${name}: ${late > 1 ? `${late} posts late, up to ` : ''}${plural(Number(params.days), 'day')} late, ${Number(params.percent) / 100} %${share}`;
     }
     case 'gateReplies':
       return `${name}: no initial post on time, so the replies earn nothing`;

@@ -1,6 +1,6 @@
 import type { Finding } from '../core/checks/check';
 import type { DateWriter } from './dates';
-import { countWords, percentWords, pointWords } from './numbers';
+import { plural, percentWords, pointWords } from './numbers';
 
 /** What a finding needs to be told in words. */
 export interface FindingWords {
@@ -15,7 +15,7 @@ function whom(finding: Finding, words: FindingWords): string {
   const { students } = finding;
   if (students.length === 0 || students.length >= words.asked) return '';
   if (students.length <= 3) return ` Concerns ${students.map(words.nameOf).join(', ')}.`;
-  return ` Concerns ${countWords(students.length, 'student')}, among them ${words.nameOf(students[0]!)}.`;
+  return ` Concerns ${plural(students.length, 'student')}, among them ${words.nameOf(students[0]!)}.`;
 }
 
 /** A finding as a heading and a sentence. */
@@ -122,7 +122,7 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
         const where = words.groupOf(String(params.space)) ?? 'The class';
         return [
           `${where} is too small.`,
-          `${countWords(Number(params.students), 'student')} cannot each answer ${String(params.different)} different people.`,
+          `${plural(Number(params.students), 'student')} cannot each answer ${String(params.different)} different people.`,
         ];
       }
       case 'tooFewCanPost': {

@@ -2,7 +2,7 @@ import type { Notice, ToldDates } from '../core/notices/notice';
 import { HOUR } from '../core/time/instant';
 import { addresses } from './addresses';
 import type { DateWriter } from './dates';
-import { countWords } from './numbers';
+import { plural } from './numbers';
 
 /** What of a notice its sentences are made of. */
 export interface Told extends Pick<Notice, 'kind' | 'count' | 'due' | 'postId'> {
@@ -32,7 +32,7 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
   switch (notice.kind) {
     case 'answer': {
       const several = notice.actors.length > 0 && count > notice.actors.length;
-      return `${who} answered your post${inPlace}${several ? `, ${countWords(count, 'answer')}` : ''}`;
+      return `${who} answered your post${inPlace}${several ? `, ${plural(count, 'answer')}` : ''}`;
     }
     case 'aside':
       return `${who} wrote you an aside${inPlace}`;
@@ -41,7 +41,7 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
     case 'followed':
       return count === 1
         ? `${who} wrote ${place === null ? 'here' : `in ${place}`}`
-        : `${countWords(count, 'new post')}${inPlace}`;
+        : `${plural(count, 'new post')}${inPlace}`;
     case 'approved':
       return `Your post${inPlace} was approved`;
     case 'returned':
@@ -61,7 +61,7 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
     case 'looks':
       return count === 1
         ? `${who} asks for another look at the score${forPlace}`
-        : `${countWords(count, 'student')} ask for another look at their scores${forPlace}`;
+        : `${plural(count, 'student')} ask for another look at their scores${forPlace}`;
     case 'opens':
       return place === null ? 'Open for posting' : `${place} is open`;
     case 'due':
@@ -75,11 +75,11 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
     case 'held':
       return count === 1
         ? `${who}’s post${inPlace} waits for approval`
-        : `${countWords(count, 'post')}${inPlace} wait for approval`;
+        : `${plural(count, 'post')}${inPlace} wait for approval`;
     case 'reported':
       return count === 1
         ? `A post${inPlace} was reported by a student`
-        : `${countWords(count, 'post')}${inPlace} were reported by students`;
+        : `${plural(count, 'post')}${inPlace} were reported by students`;
   }
 }
 
@@ -102,7 +102,7 @@ function more(notice: Told & Pick<Notice, 'dates'>, date: DateWriter, now: numbe
       return '. You find both versions there.';
     case 'due': {
       const hours = Math.round((notice.due! - now) / HOUR);
-      const left = hours < 1 ? 'in less than an hour' : `in ${countWords(hours, 'hour')}`;
+      const left = hours < 1 ? 'in less than an hour' : `in ${plural(hours, 'hour')}`;
       return `. That is ${left}, and something of it is still open.`;
     }
     case 'dates':

@@ -21,6 +21,6 @@ export function numberWords(n: number): string {
 }
 
 /** "1 reply", "3 replies" */
-export function countWords(n: number, one: string, many = `${one}s`): string {
+export function plural(n: number, one: string, many = `${one}s`): string {
   return `${numberWords(n)} ${n === 1 ? one : many}`;
 }

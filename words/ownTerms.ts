@@ -1,6 +1,6 @@
 import type { DateName, DateTerm, NumberName, OwnTerms } from '../core/course/forum';
 import type { DateWriter } from './dates';
-import { countWords } from './numbers';
+import { plural } from './numbers';
 import { NUMBER_WORDS } from './requirements';
 
 export const DATES: Record<DateName, string> = {
@@ -16,10 +16,10 @@ export function plusWords(minutes: number): string {
   const size = Math.abs(minutes);
   const length =
     size % 1440 === 0
-      ? countWords(size / 1440, 'day')
+      ? plural(size / 1440, 'day')
       : size % 60 === 0
         ? `${size / 60} h`
-        : countWords(size, 'minute');
+        : plural(size, 'minute');
   return minutes < 0 ? `${length} earlier` : `${length} later`;
 }
 

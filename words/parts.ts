@@ -2,7 +2,7 @@ import type { Combination, Guide, Part } from '../core/course/evaluation';
 import type { Basis } from '../core/course/evaluation';
 import { guideRule } from '../core/scoring/guide';
 import type { ExplanationLine, ValueCode } from '../core/scoring/kinds/explanation';
-import { countWords, maximumWords, percentWords, pointWords } from './numbers';
+import { plural, maximumWords, percentWords, pointWords } from './numbers';
 
 type Params = ExplanationLine['params'];
 type Line = (params: Params) => string;
@@ -87,7 +87,7 @@ const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }
     lines: {
       criterion: ({ title, level }) => `, ${String(title)}${level === '' ? '' : `: ${String(level)}`}`,
     },
-    size: ({ criteria }) => countWords(criteria.length, 'criterion', 'criteria'),
+    size: ({ criteria }) => plural(criteria.length, 'criterion', 'criteria'),
   },
   checklist: {
     scored: () => 'What is to be there:',
@@ -99,7 +99,7 @@ const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }
       ticked: ({ title }) => `: ${String(title)}`,
       notTicked: ({ title }) => `: not ${String(title)}`,
     },
-    size: ({ items }) => countWords(items.length, 'item'),
+    size: ({ items }) => plural(items.length, 'item'),
   },
   levels: {
     scored: (_, of) => `One level for ${of}:`,
@@ -108,15 +108,14 @@ const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }
         levels.map(({ id, title, share }) => ({ id, title, amount: percentWords(share), description: '' })),
       ),
     lines: { level: ({ title }) => `: ${String(title)}` },
-    size: ({ levels }) => countWords(levels.length, 'level'),
+    size: ({ levels }) => plural(levels.length, 'level'),
   },
   perPost: {
     scored: ({ each, combine }) =>
       `Each post gets up to ${maximumWords(each)}; it counts ${combinedWords(combine)}.`,
     details: () => [],
     lines: {
-      combined: (params) =>
-        `: ${combinationWords(params)} of ${countWords(Number(params.given), 'scored post')}`,
+      combined: (params) => `: ${combinationWords(params)} of ${plural(Number(params.given), 'scored post')}`,
       noPosts: () => ': no posts to score',
     },
   },
@@ -127,20 +126,20 @@ const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }
         : 'By how many of the required posts you make.',
     details: () => [],
     lines: {
-      completion: ({ made, of }) => `: ${String(made)} of ${countWords(Number(of), 'required post')} made`,
+      completion: ({ made, of }) => `: ${String(made)} of ${plural(Number(of), 'required post')} made`,
       completionAllOrNothing: ({ made, of }) => `: all or nothing, ${String(made)} of ${String(of)} made`,
       allWaived: () => ': nothing was required, counted in full',
     },
   },
   ratings: {
     scored: ({ atLeast }, of) =>
-      `What other students give ${of}, from 1 to 5, once there ${atLeast === 1 ? 'is' : 'are'} ${countWords(atLeast, 'rating')}.`,
+      `What other students give ${of}, from 1 to 5, once there ${atLeast === 1 ? 'is' : 'are'} ${plural(atLeast, 'rating')}.`,
     details: () => [],
     lines: {
       ratings: ({ mean, ratings }) =>
-        `: ${pointWords(Number(mean))} of 5 from ${countWords(Number(ratings), 'rating')}`,
+        `: ${pointWords(Number(mean))} of 5 from ${plural(Number(ratings), 'rating')}`,
       tooFewRatings: ({ ratings, atLeast }) =>
-        `: ${String(ratings)} of ${countWords(Number(atLeast), 'rating')} needed`,
+        `: ${String(ratings)} of ${plural(Number(atLeast), 'rating')} needed`,
     },
   },
 };
@@ -169,5 +168,5 @@ export const valueWords = ({ code, params }: ExplanationLine): string | null => 
 export function guideWords(guide: Guide): string {
   const most = guideRule(guide).most(guide);
   const size = wordsOf(guide).size?.(guide as unknown as Part) ?? '';
-  return most === null ? size : `${size}, ${countWords(most / 100, 'point')}`;
+  return most === null ? size : `${size}, ${plural(most / 100, 'point')}`;
 }

@@ -1,7 +1,7 @@
 import type { NumberName, ResolvedNumbers, Schedule } from '../core/course/forum';
 import { SLOT_KINDS, type SlotKind } from '../core/course/slotKind';
 import { isMade, type Slot } from '../core/participation/slot';
-import { countWords, numberWords } from './numbers';
+import { plural, numberWords } from './numbers';
 
 /** A number of what is required: in a list of what own terms change, and beside its field. */
 export const NUMBER_WORDS: Readonly<Record<NumberName, { readonly many: string; readonly label: string }>> = {
@@ -84,7 +84,7 @@ function someMade(
   const made = slots.filter(isMade).length;
   return made === slots.length
     ? `All ${made} ${many} are there.`
-    : `${made} of ${countWords(slots.length, one, many)} made${at === null ? '' : `, due ${due(at)}`}.`;
+    : `${made} of ${plural(slots.length, one, many)} made${at === null ? '' : `, due ${due(at)}`}.`;
 }
 
 function initialStands(slot: Slot, { required, dates, isDue }: StandsIn): string {
@@ -94,7 +94,7 @@ function initialStands(slot: Slot, { required, dates, isDue }: StandsIn): string
     case 'pending':
       return ' waits for approval.';
     case 'short':
-      return ` is too short: it needs ${countWords(required.initialMinWords, 'word')} and${due}.`;
+      return ` is too short: it needs ${plural(required.initialMinWords, 'word')} and${due}.`;
     case 'missed':
       return ' was not made.';
     default:
@@ -109,16 +109,16 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
     planned: ({ initialMinWords }) => ({
       title: 'Initial post',
       due: 'initialDue',
-      text: countWords(initialMinWords, 'word'),
+      text: plural(initialMinWords, 'word'),
     }),
     next(slots, { required, draftWords }) {
       const left = slots.filter(isLeft);
       const [first] = left;
-      const words = countWords(required.initialMinWords, 'word');
+      const words = plural(required.initialMinWords, 'word');
       if (!first) return null;
       if (slots.length > 1)
         return {
-          text: `${countWords(left.length, 'question')} to answer, ${words} each.`,
+          text: `${plural(left.length, 'question')} to answer, ${words} each.`,
           button: 'Answer the questions',
         };
       if (first.state === 'short')
@@ -150,14 +150,14 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
     planned: ({ replies, different }) => ({
       title: 'Replies',
       due: 'repliesDue',
-      text: `${replies}, to ${countWords(different, 'person', 'people')}`,
+      text: `${replies}, to ${plural(different, 'person', 'people')}`,
     }),
     next(slots, { required }) {
       const left = slots.filter(isLeft).length;
       if (left === 0) return null;
-      const words = countWords(required.replyMinWords, 'word');
+      const words = plural(required.replyMinWords, 'word');
       return {
-        text: `${countWords(left, 'more reply', 'more replies')}, ${words} or more.`,
+        text: `${plural(left, 'more reply', 'more replies')}, ${words} or more.`,
         button: 'Find a post to answer',
       };
     },
@@ -166,10 +166,10 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
       if (slots.length === 0) return null;
       if (made === slots.length) return plain('All your replies are there.', '', initialFirst);
       const by = dates.repliesDue === null ? '' : ` by ${due(dates.repliesDue)}`;
-      const asked = `${countWords(required.replies, 'reply', 'replies')} to ${countWords(required.different, 'person', 'people')}`;
+      const asked = `${plural(required.replies, 'reply', 'replies')} to ${plural(required.different, 'person', 'people')}`;
       const text =
         made > 0
-          ? `${made} of ${countWords(slots.length, 'reply', 'replies')} made`
+          ? `${made} of ${plural(slots.length, 'reply', 'replies')} made`
           : `${initialFirst ? 'Then ' : ''}${asked}`;
       return plain(text + by, '', initialFirst);
     },
@@ -181,13 +181,13 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
     next(slots, { required, journal }) {
       const left = slots.filter(isLeft).length;
       if (left === 0) return null;
-      const words = required.postMinWords > 0 ? ` of ${countWords(required.postMinWords, 'word')}` : '';
+      const words = required.postMinWords > 0 ? ` of ${plural(required.postMinWords, 'word')}` : '';
       return journal
         ? {
-            text: `${countWords(left, 'more entry', 'more entries')}${words}. Only staff and you read it.`,
+            text: `${plural(left, 'more entry', 'more entries')}${words}. Only staff and you read it.`,
             button: 'Write an entry',
           }
-        : { text: `${countWords(left, 'more post')}${words}.`, button: 'Write a post' };
+        : { text: `${plural(left, 'more post')}${words}.`, button: 'Write a post' };
     },
     stands(slots, about) {
       const { dates, required, journal } = about;
@@ -196,7 +196,7 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
       const text = journal
         ? someMade(slots, 'entry', 'entries', last, about)
         : someMade(slots, 'post', 'posts', last, about);
-      const words = countWords(required.postMinWords, 'word');
+      const words = plural(required.postMinWords, 'word');
       return plain(text, required.postMinWords > 0 ? `${words} each.` : '');
     },
   },

@@ -1,6 +1,6 @@
 import type { DateName, Forum } from '../core/course/forum';
 import type { DateWriter } from './dates';
-import { countWords } from './numbers';
+import { plural } from './numbers';
 
 /** The dates of a forum by name, as their fields are called. */
 export const DATE_WORDS: Record<DateName, string> = {
@@ -27,7 +27,7 @@ export function scheduleWords(forum: Forum, date: DateWriter): string {
   if (schedule.initialDue !== null) parts.push(`initial post due ${date(schedule.initialDue)}`);
   if (schedule.repliesDue !== null)
     parts.push(
-      `${required.replies > 0 ? countWords(required.replies, 'reply', 'replies') : 'replies'} due ${date(schedule.repliesDue)}`,
+      `${required.replies > 0 ? plural(required.replies, 'reply', 'replies') : 'replies'} due ${date(schedule.repliesDue)}`,
     );
   return `${parts.join('; ')}.`;
 }

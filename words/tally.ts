@@ -1,5 +1,5 @@
 import type { Slot } from '../core/participation/slot';
-import { countWords } from './numbers';
+import { plural } from './numbers';
 import { requirementName } from './requirements';
 
 type Mark = Pick<Slot, 'kind' | 'number' | 'state' | 'daysLate'> & { readonly overdue?: boolean };
@@ -14,7 +14,7 @@ function stateWords(mark: Mark): string {
     case 'met':
       return 'done';
     case 'metLate':
-      return `done, ${countWords(mark.daysLate, 'day')} late`;
+      return `done, ${plural(mark.daysLate, 'day')} late`;
     case 'short':
       return 'too short';
     case 'pending':

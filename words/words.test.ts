@@ -16,7 +16,7 @@ import {
 } from './dates';
 import { amountWords, explanationWords } from './explanation';
 import { findingWords } from './findings';
-import { countWords, maximumWords, percentWords, pointWords } from './numbers';
+import { plural, maximumWords, percentWords, pointWords } from './numbers';
 import { slotName, tallyWords } from './tally';
 
 const zone = 'Europe/Lisbon';
@@ -63,11 +63,11 @@ describe('points in words', () => {
     ]).toEqual(['8.50', '0.00', '10', '7.5', '76.25 %']);
   });
   it('count things', () => {
-    expect([
-      countWords(1, 'reply', 'replies'),
-      countWords(2, 'reply', 'replies'),
-      countWords(2000, 'post'),
-    ]).toEqual(['1 reply', '2 replies', '2,000 posts']);
+    expect([plural(1, 'reply', 'replies'), plural(2, 'reply', 'replies'), plural(2000, 'post')]).toEqual([
+      '1 reply',
+      '2 replies',
+      '2,000 posts',
+    ]);
   });
 });
 

@@ -6,11 +6,11 @@ const SOON = 5000;
 /** When scores were saved here, by course, forum and student. */
 const saved = new Map<string, number>();
 
-const keyOf = (course: string, forum: string, student: string) => `${course} ${forum} ${student}`;
+const scoreKey = (course: string, forum: string, student: string) => `${course} ${forum} ${student}`;
 
 /** Takes note that a score was saved here, and that its answer has brought what it changed. */
 export function noteOwnScore(course: string, forum: string, student: string): void {
-  saved.set(keyOf(course, forum, student), performance.now());
+  saved.set(scoreKey(course, forum, student), performance.now());
 }
 
 /** Whether the stream tells of nothing but scores that were saved here just now: what they changed is known already. */
@@ -18,5 +18,5 @@ export function isOwnScore({ course, forums, students }: Extract<LiveEvent, { ki
   const [forum] = forums;
   if (forum === undefined || forums.length > 1 || students.length === 0) return false;
   const now = performance.now();
-  return students.every((student) => now - (saved.get(keyOf(course, forum, student)) ?? -Infinity) < SOON);
+  return students.every((student) => now - (saved.get(scoreKey(course, forum, student)) ?? -Infinity) < SOON);
 }

@@ -1,5 +1,5 @@
 import type { Part } from '../../core/course/evaluation';
-import { countWords, maximumWords } from '../../words/numbers';
+import { plural, maximumWords } from '../../words/numbers';
 import { partDetails, partWords, type Detail } from '../../words/parts';
 
 function Rows({ rows, wide }: { rows: Detail['rows']; wide: boolean }) {
@@ -56,7 +56,7 @@ export function HowScored({
           <section key={part.id} aria-label={part.title}>
             <p className="flex items-baseline justify-between gap-4">
               <b>{part.title}</b>
-              <span className="num quiet">{countWords(part.maximum / 100, 'point')}</span>
+              <span className="num quiet">{plural(part.maximum / 100, 'point')}</span>
             </p>
             <p className="quiet text-sm">{partWords(part)}</p>
             <Details part={part} />

@@ -3,7 +3,7 @@ import { CloudOff } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
-import { useOutbox, useWaitingPosts, type WaitingPost } from '../data/outbox';
+import { useUnsent, useWaitingPosts, type WaitingPost } from '../data/unsent';
 
 /** What waits in one forum, and why. */
 function Unsent({ posts }: { posts: readonly WaitingPost[] }) {
@@ -29,7 +29,7 @@ function Unsent({ posts }: { posts: readonly WaitingPost[] }) {
 export function Outgoing({ person }: { person: string }) {
   const { mutate } = useSWRConfig();
   const waiting = useWaitingPosts(person);
-  useOutbox(person, ({ course, forum }) => {
+  useUnsent(person, ({ course, forum }) => {
     toast.success('The connection is back: your post is sent.');
     const here = `/api/courses/${course}/`;
     void mutate(

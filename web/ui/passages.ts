@@ -1,7 +1,7 @@
 import type { Passage } from '../../contract/evaluate';
 
 /** Where words stand in a post: themselves, and which of several occurrences. */
-export type Place = Pick<Passage, 'text' | 'nth'>;
+export type PassagePlace = Pick<Passage, 'text' | 'nth'>;
 
 /** What is no word of the post itself: what it quotes from others, and the numbers of passages. */
 const FOREIGN = 'blockquote.quotation, sup.passage-number';
@@ -20,7 +20,7 @@ function ownPieces(root: Node): Text[] {
 const textOf = (pieces: readonly Text[]) => pieces.map(({ data }) => data).join('');
 
 /** Where words begin; -1 where they stand no longer. */
-function startOf(whole: string, { text, nth }: Place): number {
+function startOf(whole: string, { text, nth }: PassagePlace): number {
   let at = -1;
   for (let count = 0; count <= nth; count++) {
     at = whole.indexOf(text, at + 1);
@@ -34,7 +34,7 @@ function startOf(whole: string, { text, nth }: Place): number {
  *
  * @param root the element that holds the post's text and nothing else
  */
-export function placeOf(root: Element, range: Range): Place | null {
+export function placeOf(root: Element, range: Range): PassagePlace | null {
   if (!root.contains(range.startContainer) || !root.contains(range.endContainer)) return null;
   const pieces = ownPieces(root);
   let offset = 0;
@@ -65,7 +65,10 @@ export function placeOf(root: Element, range: Range): Place | null {
  * The HTML of a post with its passages marked and numbered, from 1 in the order given; passages of the whole post, and such as stand there
  * no longer, mark nothing.
  */
-export function withPassages(html: string, passages: readonly (Place & { readonly id: string })[]): string {
+export function withPassages(
+  html: string,
+  passages: readonly (PassagePlace & { readonly id: string })[],
+): string {
   if (passages.every(({ text }) => text === '')) return html;
   const { body } = new DOMParser().parseFromString(html, 'text/html');
   for (const [index, passage] of passages.entries()) {

@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 
-/** How long a deed just done can be taken back at a click, ms; resting the pointer on the message keeps it. */
+/** How long what was just done can be taken back at a click, ms; resting the pointer on the message keeps it. */
 const UNDO_STANDS = 20_000;
 
 /** Says what was done, and offers to take it back. */

@@ -21,7 +21,7 @@ import { Dialog } from '../../ui/Dialog';
 import { Frame } from '../../ui/Frame';
 import { Field } from '../../ui/Field';
 import { NotFound } from '../../ui/NotFound';
-import { countWords, numberWords } from '../../../words/numbers';
+import { plural, numberWords } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { LinkToCopy } from '../../ui/LinkToCopy';
@@ -306,7 +306,7 @@ export function Administration() {
                 <span className="quiet">{course.code}</span>
                 <span className="quiet grow text-sm sm:text-right">
                   {course.instructors.join(', ') || 'no instructor yet'} ·{' '}
-                  {countWords(course.students, 'student')} · {course.zone}
+                  {plural(course.students, 'student')} · {course.zone}
                 </span>
               </li>
             ))}

@@ -6,14 +6,14 @@ import { getForum, type ForumView } from '../../../contract/discuss';
 import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useIsLive } from '../../data/live';
-import { useWaitingPosts } from '../../data/outbox';
+import { useWaitingPosts } from '../../data/unsent';
 import { useSession } from '../../data/session';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
 import { useVantage } from '../../data/vantage';
 import { Kbd } from '../../ui/keys';
 import { NotFound } from '../../ui/NotFound';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ForumHead, Locked } from './ForumHead';
@@ -37,7 +37,7 @@ import { useGoing } from './reading/useGoing';
 import { useLiveForum } from './reading/useLiveForum';
 import { useReading } from './context/useReading';
 import { useRows } from './reading/useRows';
-import { Standing } from './Standing';
+import { StandingPanel } from './StandingPanel';
 import { Waiting } from './Waiting';
 import { sayUnsealed } from './writing/Composer';
 import { useWriting } from './writing/useWriting';
@@ -241,7 +241,7 @@ function ForumPage({ id }: { id: string }) {
                       What counts, who answered you, whom you answered
                     </summary>
                     <div className="pt-3">
-                      <Standing forum={data} posts={posts} />
+                      <StandingPanel forum={data} posts={posts} />
                     </div>
                   </details>
                 )}
@@ -251,7 +251,7 @@ function ForumPage({ id }: { id: string }) {
             {waiting.length > 0 && (
               <p role="status" className="sticky top-16 z-10 mt-4 text-center">
                 <button type="button" className="btn btn-primary btn-sm h-9 shadow-md" onClick={showArrivals}>
-                  {countWords(waiting.length, 'new post')} · show <Kbd>N</Kbd>
+                  {plural(waiting.length, 'new post')} · show <Kbd>N</Kbd>
                 </button>
               </p>
             )}
@@ -290,7 +290,7 @@ function ForumPage({ id }: { id: string }) {
               className="no-print hidden w-68 shrink-0 py-6 pr-5 min-[1240px]:block"
             >
               <div className="sticky top-20 max-h-[calc(100vh-6rem)] overflow-y-auto">
-                <Standing forum={data} posts={posts} />
+                <StandingPanel forum={data} posts={posts} />
               </div>
             </aside>
           )}

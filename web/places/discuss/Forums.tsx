@@ -5,7 +5,7 @@ import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { dateWords } from '../../ui/dateWords';
-import { countWords, numberWords } from '../../../words/numbers';
+import { plural, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
@@ -18,10 +18,9 @@ function stateWords(line: ForumLine, zone: string, now: number): string {
   if (line.phase === null && line.posts === 0 && line.opensAt !== null && line.opensAt > now) {
     return `opens ${dateWords(line.opensAt, zone)}`;
   }
-  const parts = [countWords(line.posts, 'post')];
+  const parts = [plural(line.posts, 'post')];
   if (line.unread > 0) parts.push(`${numberWords(line.unread)} unread`);
-  if (line.phase !== null && line.sealedPosts > 0)
-    parts.push(`${countWords(line.sealedPosts, 'post')} sealed`);
+  if (line.phase !== null && line.sealedPosts > 0) parts.push(`${plural(line.sealedPosts, 'post')} sealed`);
   if (line.lastAt !== null && line.recent.length === 0) parts.push(`last ${fromNow(line.lastAt, now)}`);
   if (line.frozen) parts.push('frozen');
   else if (line.phase === 'readOnly') parts.push('closed');

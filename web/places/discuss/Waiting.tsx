@@ -1,7 +1,7 @@
 import { CloudOff } from 'lucide-react';
 import { plainText } from '../../../core/text/plainText';
 import { courseNow } from '../../data/clock';
-import { outboxOf, type WaitingPost } from '../../data/outbox';
+import { unsentOf, type WaitingPost } from '../../data/unsent';
 import { newId } from '../../data/newId';
 import { DraftStore, thisTab } from './writing/draftStore';
 
@@ -18,7 +18,7 @@ export function Waiting({ posts, taken }: { posts: readonly WaitingPost[]; taken
       after: null,
       at: courseNow(),
     });
-    outboxOf(person).take(body.id);
+    unsentOf(person).take(body.id);
     taken();
   };
   return (

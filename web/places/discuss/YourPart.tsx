@@ -3,7 +3,7 @@ import type { ForumView } from '../../../contract/discuss';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { dateWords, dueWords } from '../../ui/dateWords';
-import { countWords, numberWords } from '../../../words/numbers';
+import { plural, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Tally } from '../../ui/Tally';
 import { standsWords } from '../../../words/requirements';
@@ -41,7 +41,7 @@ export function YourPart({ forum }: { forum: ForumView }) {
             {late
               .map(
                 (slot) =>
-                  `${slotName(slot, slots.filter((s) => s.kind === slot.kind).length)}: ${countWords(slot.daysLate, 'day')} late`,
+                  `${slotName(slot, slots.filter((s) => s.kind === slot.kind).length)}: ${plural(slot.daysLate, 'day')} late`,
               )
               .join('; ')}
           </p>
@@ -77,7 +77,7 @@ export function SealNotice({ forum }: { forum: ForumView }) {
         </p>
         <p className="quiet mt-0.5">
           {sealed.posts === 0 ? 'What others write opens' : sealed.posts === 1 ? 'It opens' : 'They open'} the
-          moment your own post has {countWords(sealed.minWords, 'word')}.{' '}
+          moment your own post has {plural(sealed.minWords, 'word')}.{' '}
           {lifts === null
             ? 'If you never post, they stay sealed.'
             : `If you never post, they open ${sealed.lifts === 'posting' ? 'when posting closes' : ''} on ${lifts}.`}

@@ -3,7 +3,7 @@ import { listDockets } from '../../../contract/evaluate';
 import { listLooks } from '../../../contract/secondLooks';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { countWords, maximumWords } from '../../../words/numbers';
+import { plural, maximumWords } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
@@ -33,7 +33,7 @@ export function Dockets() {
             ? 'Another look'
             : waiting === 1
               ? '1 student asks for another look'
-              : `${countWords(waiting, 'student')} ask for another look`}
+              : `${plural(waiting, 'student')} ask for another look`}
         </Link>
       </div>
       <ul className="ruled mt-4 border-t">
@@ -66,7 +66,7 @@ export function Dockets() {
                 </span>
                 <span className="num text-sm">
                   <span>
-                    <b>{given}</b> of {countWords(all, 'student')} given
+                    <b>{given}</b> of {plural(all, 'student')} given
                   </span>
                   <span
                     aria-hidden

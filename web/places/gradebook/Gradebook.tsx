@@ -12,7 +12,7 @@ import { useApi } from '../../data/useApi';
 import { setVantage } from '../../data/vantage';
 import { Dialog } from '../../ui/Dialog';
 import { useKeys } from '../../ui/keys';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { CellDialog } from './cell/CellDialog';
@@ -28,7 +28,7 @@ import { PasteColumn } from './exchange/PasteColumn';
 import { groupsOf, type MatrixFilter } from './matrix/columns';
 import { Matrix, type MatrixHandle } from './matrix/Matrix';
 import type { Editing, MatrixActions } from './matrix/matrixActions';
-import { beside, type Place } from './matrix/moves';
+import { beside, type CellPlace } from './matrix/moves';
 import { useOrder } from './matrix/useOrder';
 import { Toolbar } from './Toolbar';
 import { useLiveGradebook } from './useLiveGradebook';
@@ -91,7 +91,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
   const sections = useMemo(() => new Map(course.sections.map(({ id, title }) => [id, title])), [course]);
   const matrix = useRef<MatrixHandle>(null);
   const wanted = search.get('item');
-  const [chosen, setPlace] = useState<Place>(() => {
+  const [chosen, setPlace] = useState<CellPlace>(() => {
     const column = columns.findIndex(
       (each) =>
         wanted !== null && each.kind === 'item' && (each.item.forumId === wanted || each.item.id === wanted),
@@ -108,7 +108,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
 
   const row = rows[place.row] ?? null;
   const column = columns[place.column] ?? null;
-  const at = ({ row: r, column: c }: Place) => {
+  const at = ({ row: r, column: c }: CellPlace) => {
     const there = columns[c];
     return {
       row: rows[r],
@@ -116,7 +116,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
       cellAt: there?.kind === 'item' ? there.at : -1,
     };
   };
-  const isByHand = (to: Place) => {
+  const isByHand = (to: CellPlace) => {
     const { row: student, item } = at(to);
     return student !== undefined && item !== null && item.forumId === null;
   };
@@ -124,11 +124,11 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
     if (change.before !== change.after) void cells.change(change);
   };
   /** The cell at a place, as a change of it names it. */
-  const cellAt = (to: Place) => {
+  const cellAt = (to: CellPlace) => {
     const { row: student, item, cellAt: index } = at(to);
     return { item: item!.id, student: student!.student.id, before: valueIn(student!.cells[index]!) };
   };
-  const openColumn = (to: Place) => {
+  const openColumn = (to: CellPlace) => {
     const { item } = at(to);
     if (item) setOpen({ what: 'column', item: item.id });
     else if (columns[to.column]?.kind === 'total') setFilter({ sort: 'total' });
@@ -225,9 +225,9 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
         )}
         <p className="quiet grow" aria-live="polite">
           {rows.length === view.rows.length
-            ? countWords(rows.length, 'student')
-            : `${rows.length} of ${countWords(view.rows.length, 'student')}`}{' '}
-          · {countWords(view.items.length, 'item')}
+            ? plural(rows.length, 'student')
+            : `${rows.length} of ${plural(view.rows.length, 'student')}`}{' '}
+          · {plural(view.items.length, 'item')}
           {cells.busy && ' · keeping …'}
           {isStale && (
             <>

@@ -8,7 +8,7 @@ import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { dateWords, dayWords, dueWords } from '../../ui/dateWords';
-import { countWords, maximumWords, pointWords, numberWords } from '../../../words/numbers';
+import { plural, maximumWords, pointWords } from '../../../words/numbers';
 import { nextStep } from '../../../words/requirements';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
@@ -65,9 +65,9 @@ function Done({ line }: { line: WorkLine }) {
   const note = line.excused
     ? 'you are excused'
     : missed > 0
-      ? `${countWords(missed, 'post')} missing`
+      ? `${plural(missed, 'post')} missing`
       : lates.length > 0
-        ? `${countWords(lates.length, 'post')} late, by ${countWords(Math.max(...lates.map((slot) => slot.daysLate)), 'day')}`
+        ? `${plural(lates.length, 'post')} late, by ${plural(Math.max(...lates.map((slot) => slot.daysLate)), 'day')}`
         : '';
   return (
     <li className="ruled grid grid-cols-[3.2rem_1fr_auto] items-center gap-3 border-b py-2 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
@@ -81,7 +81,7 @@ function Done({ line }: { line: WorkLine }) {
         {note && <span className="quiet"> · {note}</span>}
       </p>
       <p className="quiet hidden md:block">
-        {line.answered > 0 ? `${countWords(line.answered, 'person', 'people')} answered you` : ''}
+        {line.answered > 0 ? `${plural(line.answered, 'person', 'people')} answered you` : ''}
       </p>
       <p className="num text-right">
         {line.score && (
@@ -141,7 +141,7 @@ function Begun({ draft }: { draft: WorkDraft }) {
           <b>{what}</b> <span className="quiet">in {draft.title}</span>
         </p>
         <p className="quiet num truncate">
-          {countWords(draft.words, 'word')}, kept {dateWords(draft.savedAt, course.zone)}
+          {plural(draft.words, 'word')}, kept {dateWords(draft.savedAt, course.zone)}
           {draft.begins !== '' && ` · ${draft.begins}`}
         </p>
       </div>

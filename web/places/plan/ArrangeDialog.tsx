@@ -22,7 +22,7 @@ import { orderForums, type PlanView } from '../../../contract/plan';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Dialog } from '../../ui/Dialog';
-import type { Deed } from './useUndo';
+import type { PlanStep } from './useUndo';
 import { pinnedIn } from './planOrder';
 
 type Entry = { readonly key: string; readonly title: string } & (
@@ -99,7 +99,7 @@ export function ArrangeDialog({
 }: {
   plan: PlanView;
   refresh: () => Promise<unknown>;
-  push: (deed: Deed) => void;
+  push: (step: PlanStep) => void;
   close: () => void;
 }) {
   const course = useCourse();

@@ -4,7 +4,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { When } from '../../ui/When';
 
@@ -36,7 +36,7 @@ export function Bin({ refresh, close }: { refresh: () => Promise<unknown>; close
             <span className="min-w-0 grow">
               <span className="block truncate font-medium">{forum.title}</span>
               <span className="quiet text-sm">
-                {countWords(forum.posts, 'post')}, {countWords(forum.scores, 'score')} · removed{' '}
+                {plural(forum.posts, 'post')}, {plural(forum.scores, 'score')} · removed{' '}
                 <When at={forum.removedAt} />
               </span>
             </span>

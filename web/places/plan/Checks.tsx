@@ -8,7 +8,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { findingWords } from '../../../words/findings';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { FindingItem } from './FindingItem';
@@ -16,7 +16,7 @@ import { titleIn } from './planOrder';
 import { wordsFor } from './planData';
 import { SealWarning } from './SealWarning';
 import { useFindings } from './useFindings';
-import { useForumDeeds } from './useForumDeeds';
+import { useForumActions } from './useForumActions';
 import { usePlanMoves } from './usePlanMoves';
 
 /** Repairs made here are taken back in the plan by hand: each names what it changed. */
@@ -30,7 +30,7 @@ export function Checks() {
   const findings = useFindings(data, course);
   const refresh = () => mutate();
   const { move, warned, dismissWarning, versionOf } = usePlanMoves(data, refresh, forget);
-  const deeds = useForumDeeds(versionOf, refresh, forget);
+  const actions = useForumActions(versionOf, refresh, forget);
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data || findings.total === null) return <Loading what="Reading the plan" />;
   const words = wordsFor(data, course);
@@ -56,7 +56,7 @@ export function Checks() {
       <p className="quiet">
         {findings.total === 0
           ? 'Nothing will go wrong that can be read from the plan.'
-          : `${countWords(findings.total, 'finding')} in ${countWords(named.length, 'forum')}, worked out from the dates every single student ends up with.`}
+          : `${plural(findings.total, 'finding')} in ${plural(named.length, 'forum')}, worked out from the dates every single student ends up with.`}
       </p>
       {data.noTotal && (
         <div className="mt-3">
@@ -83,9 +83,9 @@ export function Checks() {
                   finding={finding}
                   words={words}
                   move={canEdit ? move : null}
-                  moveAbove={(forum, above) => deeds.moveAbove(data, forum, above)}
+                  moveAbove={(forum, above) => actions.moveAbove(data, forum, above)}
                   titleOf={titleIn(data)}
-                  putAside={deeds.putAside}
+                  putAside={actions.putAside}
                 />
               </li>
             ))}

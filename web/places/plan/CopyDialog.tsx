@@ -6,8 +6,8 @@ import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
-import { countWords } from '../../../words/numbers';
-import type { ForumDeeds } from './useForumDeeds';
+import { plural } from '../../../words/numbers';
+import type { ForumActions } from './useForumActions';
 
 /** Duplicates a forum, or every forum of its unit, as drafts, with all dates moved. */
 export function CopyDialog({
@@ -18,7 +18,7 @@ export function CopyDialog({
 }: {
   planned: PlannedForum;
   plan: PlanView;
-  duplicate: ForumDeeds['duplicate'];
+  duplicate: ForumActions['duplicate'];
   close: () => void;
 }) {
   const course = useCourse();
@@ -40,7 +40,7 @@ export function CopyDialog({
         { unitId: unitId || null, days },
         what === 'forum' ? `duplicating ${planned.title}` : 'duplicating a unit',
       );
-      toast.success(`${countWords(forums.length, 'draft')} made.`);
+      toast.success(`${plural(forums.length, 'draft')} made.`);
       close();
     } catch (error) {
       setProblem(sentenceOf(error));
@@ -60,7 +60,7 @@ export function CopyDialog({
               ['forum', planned.title],
               ...(planned.unitId === null
                 ? []
-                : [['unit', `the whole unit (${countWords(siblings.length, 'forum')})`] as const]),
+                : [['unit', `the whole unit (${plural(siblings.length, 'forum')})`] as const]),
             ]}
           />
         </div>
@@ -99,7 +99,7 @@ export function CopyDialog({
           </p>
         )}
         <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void copy()}>
-          Make {countWords(forums.length, 'draft')}
+          Make {plural(forums.length, 'draft')}
         </button>
       </div>
     </Dialog>

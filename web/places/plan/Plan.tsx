@@ -9,7 +9,7 @@ import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { DAY } from '../../../core/time/instant';
 import { Kbd, useKeys } from '../../ui/keys';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ArrangeDialog } from './ArrangeDialog';
@@ -25,7 +25,7 @@ import { ShiftDialog } from './ShiftDialog';
 import { Legend } from './timeline/Legend';
 import { Timeline, type Zoom } from './timeline/Timeline';
 import { useFindings } from './useFindings';
-import { useForumDeeds } from './useForumDeeds';
+import { useForumActions } from './useForumActions';
 import { usePlanMoves } from './usePlanMoves';
 import { useUndo } from './useUndo';
 
@@ -40,7 +40,7 @@ export function Plan() {
   const findings = useFindings(data, course);
   const undo = useUndo();
   const { move, versionOf, warned, dismissWarning } = usePlanMoves(data, refresh, undo.push);
-  const deeds = useForumDeeds(versionOf, refresh, undo.push);
+  const actions = useForumActions(versionOf, refresh, undo.push);
   const [dialog, setDialog] = useState<'shift' | 'arrange' | 'bin' | 'start' | null>(null);
   const [ownTermsToo, setOwnTermsToo] = useState(true);
   const zoom = (Number(search.get('zoom')) || 0) as Zoom;
@@ -90,8 +90,8 @@ export function Plan() {
         <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-5 pt-4 pb-3">
           <h1 className="text-2xl">The plan</h1>
           <p className="quiet grow">
-            {countWords(Math.ceil((course.termEnd - course.termStart) / (7 * DAY)), 'week')} ·{' '}
-            {countWords(data.forums.length, 'forum')} · {countWords(data.students.length, 'student')}
+            {plural(Math.ceil((course.termEnd - course.termStart) / (7 * DAY)), 'week')} ·{' '}
+            {plural(data.forums.length, 'forum')} · {plural(data.students.length, 'student')}
           </p>
           {(findings.total ?? 0) > 0 && (
             <Link
@@ -100,7 +100,7 @@ export function Plan() {
               style={{ color: 'var(--late)' }}
             >
               <TriangleAlert className="size-4" aria-hidden />
-              {countWords(findings.total!, 'finding')}
+              {plural(findings.total!, 'finding')}
             </Link>
           )}
           {canEdit && newForum}
@@ -144,7 +144,7 @@ export function Plan() {
           words={wordsFor(data, course)}
           plan={data}
           move={canEdit ? move : null}
-          deeds={deeds}
+          actions={actions}
           refresh={refresh}
           editOwnTerms={(own) => terms.edit(selected.id, own)}
         />

@@ -1,7 +1,7 @@
 import { ArrowLeftRight, LibraryBig, ListOrdered, Redo2, Trash2, Undo2 } from 'lucide-react';
 import type { ComponentType } from 'react';
 import { Link } from 'react-router';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import type { Zoom } from './timeline/Timeline';
 import type { useUndo } from './useUndo';
 
@@ -128,7 +128,7 @@ export function PlanTools({
           onClick={() => open('bin')}
         >
           <Trash2 className="size-4" aria-hidden />
-          {countWords(binned, 'forum')} in the bin
+          {plural(binned, 'forum')} in the bin
         </button>
       )}
     </div>

@@ -8,7 +8,7 @@ import { newId } from '../../data/newId';
 import { dateWords } from '../../ui/dateWords';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { targetWords } from './planData';
 import { DATE_WORDS } from '../../../words/schedule';
 import type { Move } from './usePlanMoves';
@@ -73,7 +73,7 @@ export function ShiftDialog({
     const done = await move(
       shifted.map(({ forumId, rules }) => ({ forumId, rules })),
       'shifted',
-      `${countWords(dates, 'date')} by ${countWords(days ?? 0, 'day')}${who}`,
+      `${plural(dates, 'date')} by ${plural(days ?? 0, 'day')}${who}`,
     );
     setBusy(false);
     if (done) close();
@@ -173,7 +173,7 @@ export function ShiftDialog({
         <caption className="pb-1 text-left font-semibold">
           {dates === 0
             ? 'Nothing would move.'
-            : `${countWords(dates, 'date')} in ${countWords(shifted.length, 'forum')} would move; times of day stay.`}
+            : `${plural(dates, 'date')} in ${plural(shifted.length, 'forum')} would move; times of day stay.`}
         </caption>
         <tbody>
           {shifted.flatMap((forum) =>
@@ -208,7 +208,7 @@ export function ShiftDialog({
         disabled={dates === 0 || busy}
         onClick={() => void apply()}
       >
-        Shift {countWords(dates, 'date')}
+        Shift {plural(dates, 'date')}
       </button>
     </Dialog>
   );

@@ -5,7 +5,7 @@ import { moveDates, sealChangeNames, type DatesChange, type PlanView } from '../
 import { lookUntil, type DatedRules } from '../../../core/plan/mapDates';
 import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
-import type { Deed } from './useUndo';
+import type { PlanStep } from './useUndo';
 
 /** New dates of a forum, without the version they are based on. */
 export interface Move {
@@ -21,7 +21,7 @@ const liftOf = (rules: DatedRules) =>
 export function usePlanMoves(
   plan: PlanView | undefined,
   refresh: () => Promise<unknown>,
-  push: (deed: Deed) => void,
+  push: (step: PlanStep) => void,
 ) {
   const course = useCourse();
   const versions = useRef(new Map<string, number>());

@@ -1,12 +1,12 @@
 // @vitest-environment jsdom
 import { act, renderHook } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { useUndo, type Deed } from './useUndo';
+import { useUndo, type PlanStep } from './useUndo';
 
-/** A plan of one number, changed by deeds. */
+/** A plan of one number, changed by steps. */
 function setting() {
   const plan = { value: 0, fails: false };
-  const set = (to: number): Deed => {
+  const set = (to: number): PlanStep => {
     const from = plan.value;
     plan.value = to;
     const go = (where: number) => async () => {

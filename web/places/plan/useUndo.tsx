@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { sentenceOf } from '../../data/api';
 
 /** Something that was done to the plan, and how it is taken back and done again. */
-export interface Deed {
+export interface PlanStep {
   readonly label: string;
   readonly undo: () => Promise<void>;
   readonly redo: () => Promise<void>;
@@ -11,29 +11,29 @@ export interface Deed {
 
 /** What was done to the plan on this visit, to be taken back and done again in order. */
 export function useUndo() {
-  const [done, setDone] = useState<readonly Deed[]>([]);
-  const [undone, setUndone] = useState<readonly Deed[]>([]);
+  const [done, setDone] = useState<readonly PlanStep[]>([]);
+  const [undone, setUndone] = useState<readonly PlanStep[]>([]);
   const [busy, setBusy] = useState(false);
-  const push = useCallback((deed: Deed) => {
-    setDone((before) => [...before.slice(-49), deed]);
+  const push = useCallback((step: PlanStep) => {
+    setDone((before) => [...before.slice(-49), step]);
     setUndone([]);
   }, []);
   // Two presses before the page is drawn again are one step, not the same step twice.
   const running = useRef(false);
-  const run = async (deed: Deed, how: 'undo' | 'redo') => {
+  const run = async (step: PlanStep, how: 'undo' | 'redo') => {
     if (running.current) return;
     running.current = true;
     setBusy(true);
     try {
-      await deed[how]();
+      await step[how]();
       if (how === 'undo') {
-        setDone((before) => before.filter((each) => each !== deed));
-        setUndone((before) => [...before, deed]);
+        setDone((before) => before.filter((each) => each !== step));
+        setUndone((before) => [...before, step]);
       } else {
-        setUndone((before) => before.filter((each) => each !== deed));
-        setDone((before) => [...before, deed]);
+        setUndone((before) => before.filter((each) => each !== step));
+        setDone((before) => [...before, step]);
       }
-      toast.success(how === 'undo' ? `Taken back: ${deed.label}.` : `Done again: ${deed.label}.`);
+      toast.success(how === 'undo' ? `Taken back: ${step.label}.` : `Done again: ${step.label}.`);
     } catch (error) {
       toast.error(sentenceOf(error));
     }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { groupsOfSize, type SplitBy } from '../../../core/roster/splitIntoGroups';
 import { Choice } from '../../ui/Choice';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 
 /** Deals students into groups: at random or with sections mixed, into a number of groups or groups of a size. */
 export function DealForm({
@@ -58,7 +58,7 @@ export function DealForm({
       </button>
       <span className="quiet text-sm">
         {valid
-          ? `${countWords(made, 'group')} of about ${Math.round(students / made)}; who is locked stays`
+          ? `${plural(made, 'group')} of about ${Math.round(students / made)}; who is locked stays`
           : 'Write a number from 1 to 500.'}
       </span>
     </form>

@@ -5,7 +5,7 @@ import type { z } from 'zod';
 import { importRoster, rosterColumn } from '../../../contract/roster';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { decodeFile } from '../../data/decodeFile';
 import { MoveChanges } from './MoveWarning';
 
@@ -42,7 +42,7 @@ export function ImportRoster({ changed }: { changed: () => void }) {
       setAnswer(next);
       if (confirm) {
         toast.success(
-          `${countWords(next.counts.new, 'person', 'people')} added, ${next.counts.changed} changed.`,
+          `${plural(next.counts.new, 'person', 'people')} added, ${next.counts.changed} changed.`,
         );
         changed();
       }
@@ -212,7 +212,7 @@ export function ImportRoster({ changed }: { changed: () => void }) {
                 >
                   {writes === 0
                     ? 'Nothing to write'
-                    : `Write ${countWords(writes, 'student')}${answer.counts.error > 0 ? `, leave out ${answer.counts.error}` : ''}`}
+                    : `Write ${plural(writes, 'student')}${answer.counts.error > 0 ? `, leave out ${answer.counts.error}` : ''}`}
                 </button>
               )}
             </>

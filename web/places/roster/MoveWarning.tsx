@@ -1,5 +1,5 @@
 import type { MoveChangeView } from '../../../contract/roster';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Dialog } from '../../ui/Dialog';
 
 const READING: Record<MoveChangeView['reading'], string> = {
@@ -17,7 +17,7 @@ function sentence(change: MoveChangeView): string {
   else if (change.reading === 'same') parts.push('has other dates');
   if (change.posts > 0)
     parts.push(
-      `${countWords(change.posts, 'post')} ${change.posts === 1 ? 'stays' : 'stay'} in ${change.from ?? 'the old place'}`,
+      `${plural(change.posts, 'post')} ${change.posts === 1 ? 'stays' : 'stay'} in ${change.from ?? 'the old place'}`,
     );
   if (READING[change.reading]) parts.push(READING[change.reading]);
   return parts.join('; ');

@@ -8,7 +8,7 @@ import { useCourse } from '../../data/course';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
 import { dayWords } from '../../ui/dateWords';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { Groups } from './Groups';
@@ -21,7 +21,7 @@ const ROLES = { instructor: 'instructor', assistant: 'assistant', student: '' } 
 
 /** "2 days", "90 min": how much an accommodation adds. */
 export function minutesWords(minutes: number): string {
-  if (minutes % (DAY / MINUTE) === 0) return countWords(minutes / (DAY / MINUTE), 'day');
+  if (minutes % (DAY / MINUTE) === 0) return plural(minutes / (DAY / MINUTE), 'day');
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`;
 }
 
@@ -78,7 +78,7 @@ function People({ roster, changed }: { roster: RosterView; changed: () => void }
             <option value="staff">Staff</option>
             {gone > 0 && <option value="removed">Removed ({gone})</option>}
           </select>
-          <span className="quiet num text-sm">{countWords(found.length, 'person', 'people')}</span>
+          <span className="quiet num text-sm">{plural(found.length, 'person', 'people')}</span>
         </div>
         <div className="overflow-x-auto">
           <table className="w-full border-separate border-spacing-0 text-left">
@@ -204,8 +204,8 @@ export function Roster() {
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 px-5 pt-4 pb-4">
         <h1 className="text-2xl">Roster</h1>
         <p className="quiet">
-          {countWords(students.length, 'student')} · {countWords(data.sections.length, 'section')} ·{' '}
-          {countWords(data.plans.length, 'group plan')}
+          {plural(students.length, 'student')} · {plural(data.sections.length, 'section')} ·{' '}
+          {plural(data.plans.length, 'group plan')}
         </p>
         <nav aria-label="Parts of the roster" className="flex gap-5">
           {tab('people', 'People')}

@@ -8,7 +8,7 @@ import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { keyOf } from '../../data/useApi';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 
 /** The sections of a course: made, renamed, ordered, taken away while nobody is in them. */
 export function Sections({
@@ -59,7 +59,7 @@ export function Sections({
                 )
               }
             />
-            <span className="quiet num w-28 text-sm">{countWords(inside(section.id), 'student')}</span>
+            <span className="quiet num w-28 text-sm">{plural(inside(section.id), 'student')}</span>
             {canEdit && (
               <>
                 <button

@@ -1,6 +1,6 @@
 import type { ScoresView } from '../../../contract/scores';
 import { withPassages } from '../../ui/passages';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Prose } from '../../ui/Prose';
 import { When } from '../../ui/When';
 
@@ -10,7 +10,7 @@ export function CommentedPosts({ posts }: { posts: ScoresView['items'][number]['
   const comments = posts.reduce((sum, { passages }) => sum + passages.length, 0);
   return (
     <details className="mt-3">
-      <summary className="link-plain text-sm">{countWords(comments, 'comment')} on what you wrote</summary>
+      <summary className="link-plain text-sm">{plural(comments, 'comment')} on what you wrote</summary>
       {posts.map(({ id, at, html, passages }) => (
         <article key={id} aria-label="Your post" className="ruled mt-3 border-l-2 pl-4">
           <p className="quiet text-sm">

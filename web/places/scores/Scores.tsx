@@ -5,7 +5,7 @@ import { getScores, type ScoresView } from '../../../contract/scores';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Explanation } from '../../ui/Explanation';
-import { countWords, maximumWords, percentWords } from '../../../words/numbers';
+import { plural, maximumWords, percentWords } from '../../../words/numbers';
 import { scoreWords } from '../../../words/scores';
 import { Prose } from '../../ui/Prose';
 import { Empty, Failed, Loading } from '../../ui/states';
@@ -120,7 +120,7 @@ export function Scores() {
               {total.letter && <b className="text-xl"> · {total.letter}</b>}
               <span className="quiet">
                 {' '}
-                so far, over {total.items} of {countWords(total.of, 'item')}
+                so far, over {total.items} of {plural(total.of, 'item')}
               </span>
             </>
           )}

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { search, type SearchHit } from '../../../contract/reading';
 import { useCourse } from '../../data/course';
 import { useApi, withQuery } from '../../data/useApi';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { useTyped } from '../../ui/useTyped';
@@ -93,7 +93,7 @@ export function Search() {
               <p role="status" className="label-caps ruled border-b pb-1.5 font-sans">
                 {data.total === 0
                   ? 'Nothing that you may read holds these words'
-                  : countWords(data.total, 'post')}
+                  : plural(data.total, 'post')}
               </p>
               <ol>
                 {data.hits.map((hit) => (

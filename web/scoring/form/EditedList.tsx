@@ -1,6 +1,6 @@
 import { Fragment, type ReactNode } from 'react';
 import { newId } from '../../data/newId';
-import { AddRow, RowDeeds } from '../../ui/RowDeeds';
+import { AddRow, RowActions } from '../../ui/RowActions';
 import { changed, moved, without, withBelow } from './listChanges';
 
 /** What one row of a list has at hand. */
@@ -54,7 +54,7 @@ export function EditedList<T extends { id: string }>({
             which: `${noun} ${index + 1} of ${name}`,
             update: (patch) => change(changed(rows, index, patch)),
             acts: (
-              <RowDeeds
+              <RowActions
                 name={noun}
                 index={index}
                 last={rows.length - 1}

@@ -3,7 +3,7 @@ import { listAlike } from '../../../contract/consistency';
 import { useCourse } from '../../data/course';
 import { useApi, withQuery } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
-import { countWords, pointWords } from '../../../words/numbers';
+import { plural, pointWords } from '../../../words/numbers';
 import { Prose } from '../../ui/Prose';
 import { Failed, Loading } from '../../ui/states';
 import type { DeskView } from '../../../contract/evaluate';
@@ -25,7 +25,7 @@ function Post({ html, words }: { html: string; words: number }) {
       </div>
       {words > 80 && (
         <button type="button" className="link-plain text-xs" onClick={() => setOpen(!open)}>
-          {open ? 'fold' : `unfold ${countWords(words, 'word')}`}
+          {open ? 'fold' : `unfold ${plural(words, 'word')}`}
         </button>
       )}
     </div>

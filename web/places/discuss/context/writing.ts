@@ -25,7 +25,7 @@ export type Writing =
     };
 
 /** The name under which a draft is kept. */
-export const keyOf = (writing: Writing): string =>
+export const writingKey = (writing: Writing): string =>
   writing.kind === 'answer'
     ? `${writing.aside ? 'aside' : 'answer'}:${writing.parentId}`
     : writing.kind === 'edit'

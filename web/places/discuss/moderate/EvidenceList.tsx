@@ -8,7 +8,7 @@ import { useApi, withQuery } from '../../../data/useApi';
 import { Compared } from '../../../ui/Compared';
 import { lengthWords } from '../../../../words/dates';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { Empty, Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';
 
@@ -139,7 +139,7 @@ function Versions({
           <ol className="mt-3 space-y-1">
             <li>
               <When at={data.first.at} className="num quiet" /> the seal opened, with{' '}
-              <b>{countWords(data.first.words, 'word')}</b>
+              <b>{plural(data.first.words, 'word')}</b>
             </li>
             {data.final !== null && data.final.at > data.first.at && (
               <>
@@ -147,11 +147,11 @@ function Versions({
                   <span className="quiet">in the {lengthWords(data.final.at - data.first.at)} between: </span>
                   {data.couldRead === 0
                     ? 'there was nothing new to read'
-                    : `${countWords(data.couldRead, 'post')} could be read, ${data.received === 0 ? 'none reached' : `${numberWords(data.received)} reached`} their browser`}
+                    : `${plural(data.couldRead, 'post')} could be read, ${data.received === 0 ? 'none reached' : `${numberWords(data.received)} reached`} their browser`}
                 </li>
                 <li>
                   <When at={data.final.at} className="num quiet" /> the version that stands, with{' '}
-                  <b>{countWords(data.final.words, 'word')}</b>
+                  <b>{plural(data.final.words, 'word')}</b>
                   {data.final.postId !== data.first.postId && ', in a post written anew'}{' '}
                   <Link to={addresses.post(course.id, forum, data.final.postId)} className="link-plain">
                     read it where it stands

@@ -7,7 +7,7 @@ import { useCourse } from '../../../data/course';
 import { useAddress } from '../../../data/useAddress';
 import { useVantage } from '../../../data/vantage';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { SendDialog } from '../post/SendDialog';
 
 type Who = 'all' | 'nothing' | 'nobody' | 'unanswered';
@@ -66,7 +66,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
             onClick={() => setWriting(true)}
           >
             <Send className="size-4" aria-hidden />
-            {picked.length === 0 ? 'Write to …' : `Write to ${countWords(picked.length, 'student')}`}
+            {picked.length === 0 ? 'Write to …' : `Write to ${plural(picked.length, 'student')}`}
           </button>
         )}
       </div>
@@ -156,7 +156,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
       {writing && (
         <SendDialog
           forum={forum.id}
-          title={`Write to ${countWords(picked.length, 'student')} about “${forum.title}”`}
+          title={`Write to ${plural(picked.length, 'student')} about “${forum.title}”`}
           to={picked.map(({ student }) => student.id)}
           onClose={() => setWriting(false)}
         />

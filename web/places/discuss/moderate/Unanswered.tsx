@@ -2,7 +2,7 @@ import { addresses } from '../../../../words/addresses';
 import { Link } from 'react-router';
 import type { ModerateView } from '../../../../contract/moderate';
 import { useCourse } from '../../../data/course';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { Empty } from '../../../ui/states';
 import { When } from '../../../ui/When';
 
@@ -52,7 +52,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
                       {post.id === thread.id ? 'the opening post' : post.author.name}
                     </Link>{' '}
                     <span className="quiet num">
-                      <When at={post.at} /> · {countWords(post.words, 'word')}
+                      <When at={post.at} /> · {plural(post.words, 'word')}
                     </span>
                   </li>
                 ))}

@@ -7,7 +7,7 @@ import { sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { Initials } from '../../../ui/Initials';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Empty } from '../../../ui/states';
 import { When } from '../../../ui/When';
@@ -57,7 +57,7 @@ export function WaitingPosts({ moderate, changed }: { moderate: ModerateView; ch
             <Initials name={post.author.name} />
             <b className="text-[0.97rem]">{post.author.name}</b>
             {post.answers && <span className="quiet">answers {post.answers.name}</span>}
-            <span className="quiet num">{countWords(post.words, 'word')}</span>
+            <span className="quiet num">{plural(post.words, 'word')}</span>
             {post.standing !== null && <b style={{ color: 'var(--late)' }}>a change to an approved post</b>}
             <span className="quiet">
               waits since <When at={post.since} className="num" />

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { PostView } from '../../../../contract/posts';
 import { sentenceOf } from '../../../data/api';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { useForumContext } from '../context/forumContext';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
@@ -49,9 +49,9 @@ export function BulkActs({
       )}
       {removing && (
         <ReasonDialog
-          title={`Remove ${countWords(standing.length, 'post')}?`}
+          title={`Remove ${plural(standing.length, 'post')}?`}
           question="Why? Their authors read this; it may be left empty."
-          button={`Remove ${countWords(standing.length, 'post')}`}
+          button={`Remove ${plural(standing.length, 'post')}`}
           act={(reason) => act('remove', standing, { reason })}
           onClose={() => setRemoving(false)}
         />

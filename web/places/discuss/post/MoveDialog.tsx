@@ -7,7 +7,7 @@ import { branchBelow } from '../../../../core/moderate/moveBranch';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { useForumContext } from '../context/forumContext';
@@ -42,7 +42,7 @@ function Target({ post, forum }: { post: PostView; forum: ForumView }) {
         <span className="quiet num text-sm">
           {post.opens ? 'opens a thread' : 'answers'}
           {question >= 0 && ` · question ${question + 1}`} · <When at={post.createdAt} plain /> ·{' '}
-          {countWords(post.words, 'word')}
+          {plural(post.words, 'word')}
         </span>
       </span>
       <span className="quiet block truncate text-sm">{body && firstWords(body.html)}</span>
@@ -91,7 +91,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
           toast.error(sentenceOf(error));
         }
       };
-      saidWithUndo(`${countWords(before.posts, 'post')} moved. What counts follows.`, undo);
+      saidWithUndo(`${plural(before.posts, 'post')} moved. What counts follows.`, undo);
       onClose();
       changed(false, post.id);
     } catch (error) {
@@ -108,8 +108,8 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
         }}
       >
         <p className="quiet">
-          {below > 0 ? `It goes with the ${countWords(below, 'answer')} below it. ` : ''}Times stay as they
-          are; which required posts are filled is worked out anew.
+          {below > 0 ? `It goes with the ${plural(below, 'answer')} below it. ` : ''}Times stay as they are;
+          which required posts are filled is worked out anew.
         </p>
         <label className="mt-3 block">
           <span className="quiet mb-0.5 block text-sm">Find by author</span>
@@ -168,7 +168,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
           )}
           {found.length > LISTED && (
             <p className="quiet py-2 text-sm">
-              And {countWords(found.length - LISTED, 'more post')}; find by author.
+              And {plural(found.length - LISTED, 'more post')}; find by author.
             </p>
           )}
         </fieldset>

@@ -7,7 +7,7 @@ import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 
 /** Sends a forum or a post to chosen people, with a line of one's own: a notice, and mail for those who want it. */
@@ -58,7 +58,7 @@ export function SendDialog({
     setBusy(true);
     try {
       const { sent } = await call(send, { course, forum }, { id, postId: post, to: [...chosen], line });
-      toast.success(`Sent to ${countWords(sent, 'person', 'people')}.`);
+      toast.success(`Sent to ${plural(sent, 'person', 'people')}.`);
       onClose();
     } catch (failed) {
       setBusy(false);
@@ -133,7 +133,7 @@ export function SendDialog({
             </p>
           )}
           <button className="btn btn-primary mt-3" disabled={busy}>
-            {chosen.size === 0 ? 'Send' : `Send to ${countWords(chosen.size, 'person', 'people')}`}
+            {chosen.size === 0 ? 'Send' : `Send to ${plural(chosen.size, 'person', 'people')}`}
           </button>
         </form>
       )}

@@ -9,7 +9,7 @@ import { useApi, withQuery } from '../../../data/useApi';
 import { Compared } from '../../../ui/Compared';
 import { Dialog } from '../../../ui/Dialog';
 import { dateWords } from '../../../ui/dateWords';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';
@@ -74,7 +74,7 @@ export function Versions({
             <li key={revision.number} className="ruled border-l-2 pl-4">
               <p className="quiet num text-sm">
                 <b className="text-base-content">Version {revision.number}</b> · <When at={revision.at} /> ·{' '}
-                {countWords(revision.words, 'word')}
+                {plural(revision.words, 'word')}
                 {revision.byStaff && ` · by ${revision.author.name}`}
                 {revision.draftKeptAt !== null && (
                   <>
@@ -109,7 +109,7 @@ function Comparison({ revisions, first }: { revisions: readonly Revision[]; firs
       >
         {revisions.map(({ number, at, words, byStaff, author }) => (
           <option key={number} value={number}>
-            {`Version ${number}, ${dateWords(at, zone)}, ${countWords(words, 'word')}${byStaff ? `, by ${author.name}` : ''}`}
+            {`Version ${number}, ${dateWords(at, zone)}, ${plural(words, 'word')}${byStaff ? `, by ${author.name}` : ''}`}
           </option>
         ))}
       </select>

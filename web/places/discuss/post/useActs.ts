@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { actOnPosts, type ModerateAction } from '../../../../contract/moderate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 
 const DONE: Record<ModerateAction, string> = {
@@ -37,7 +37,7 @@ export function useActs(forum: string, changed: () => void) {
     const undo = () =>
       act(BACK[does], answer.changed).catch((error: unknown) => void toast.error(sentenceOf(error)));
     if (answer.changed.length > 0)
-      saidWithUndo(`${countWords(answer.changed.length, 'post')} ${DONE[does]}`, undo);
+      saidWithUndo(`${plural(answer.changed.length, 'post')} ${DONE[does]}`, undo);
     for (const { why, posts: passed } of answer.passed)
       toast(`${numberWords(passed.length)} passed over: ${passed.length === 1 ? 'it' : 'each'} ${why}.`);
     changed();

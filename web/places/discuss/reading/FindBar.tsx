@@ -15,7 +15,7 @@ import type { ThreadOrder } from '../../../../core/conversation/orderThreads';
 import { useVantage } from '../../../data/vantage';
 import { Choice } from '../../../ui/Choice';
 import { Kbd } from '../../../ui/keys';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { useTyped } from '../../../ui/useTyped';
 import type { Talk } from '../context/talk';
 import type { Folding } from './useFolding';
@@ -198,7 +198,7 @@ export function FindBar({
                 ? 'Looking …'
                 : finding.error
                   ? 'The search did not answer; try again in a moment.'
-                  : `${countWords(left, 'post')} of ${numberWords(talk.length)}`}
+                  : `${plural(left, 'post')} of ${numberWords(talk.length)}`}
             </span>
             <button type="button" className="link-plain flex items-center gap-1" onClick={finding.clear}>
               <X className="size-3.5" aria-hidden />

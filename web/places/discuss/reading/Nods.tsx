@@ -3,7 +3,7 @@ import { setNod, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 
 /** Five strokes like the marks of a gauge, filled up to a rating. */
 function Gauge({ value }: { value: number }) {
@@ -51,8 +51,8 @@ export function Nods({
     nods.count === null || nods.count === 0
       ? ''
       : forum.approve === 'nods'
-        ? countWords(nods.count, 'nod')
-        : `${((nods.mean ?? 0) / 100).toFixed(1)} from ${countWords(nods.count, 'rating')}`;
+        ? plural(nods.count, 'nod')
+        : `${((nods.mean ?? 0) / 100).toFixed(1)} from ${plural(nods.count, 'rating')}`;
   return (
     <>
       {nods.may.yes && forum.approve === 'nods' && (

@@ -3,7 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { PostView } from '../../../../contract/posts';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
-import { countWords, numberWords } from '../../../../words/numbers';
+import { plural, numberWords } from '../../../../words/numbers';
 import { BulkActs } from '../post/BulkActs';
 import { useForumContext } from '../context/forumContext';
 import { withoutFilters } from './useFinding';
@@ -43,7 +43,7 @@ export function Picked({
       className="raised ruled rounded-box no-print fixed bottom-4 left-1/2 z-20 flex w-max max-w-[calc(100vw-2rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-x-3 gap-y-1 border px-4 py-2.5 shadow-lg"
     >
       <span role="status" className="num font-semibold">
-        {countWords(picks.size, 'post')} picked
+        {plural(picks.size, 'post')} picked
       </span>
       {picks.size <= STACKED && (
         <Link to={{ search: next.toString() }} className="btn btn-primary btn-sm h-9">

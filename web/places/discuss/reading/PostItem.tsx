@@ -10,7 +10,7 @@ import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { Initials } from '../../../ui/Initials';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
 import { slotName } from '../../../../words/tally';
@@ -46,12 +46,12 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
           <span className="quiet">
             {slotName(slot, of)}
             {of > 1 && ` of ${of}`}
-            {slot.daysLate > 0 && `, ${countWords(slot.daysLate, 'day')} late`}
+            {slot.daysLate > 0 && `, ${plural(slot.daysLate, 'day')} late`}
             {slot.state === 'short' && ', too short'}
           </span>
         </span>
       )}
-      <span className="quiet num">{countWords(post.words, 'word')}</span>
+      <span className="quiet num">{plural(post.words, 'word')}</span>
       {post.editedBy !== null ? (
         <span className="quiet">edited by {post.editedBy.name}, staff</span>
       ) : (
@@ -147,7 +147,7 @@ function Fold({ row, fold }: { row: PostRow; fold: (away: boolean) => void }) {
       onClick={() => fold(!folded)}
     >
       <Chevron className="size-4" aria-hidden />
-      {countWords(row.below, 'answer')}
+      {plural(row.below, 'answer')}
       {folded && ' folded away'}
     </button>
   );

@@ -1,5 +1,5 @@
 import type { ForumView } from '../../../../contract/discuss';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { SealMark } from '../../../ui/SealMark';
 import { useForumContext } from '../context/forumContext';
@@ -31,7 +31,7 @@ export function QuestionPart({
             <SealMark size={15} />
             {question.sealedPosts === 0
               ? 'Nobody else has answered yet.'
-              : `${countWords(question.sealedPosts, 'post')} sealed until your answer has ${countWords(forum.sealed?.minWords ?? 1, 'word')}.`}
+              : `${plural(question.sealedPosts, 'post')} sealed until your answer has ${plural(forum.sealed?.minWords ?? 1, 'word')}.`}
           </p>
         )}
       </div>

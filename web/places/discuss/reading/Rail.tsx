@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import { useCourse } from '../../../data/course';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { useBody } from '../context/bodies';
 import { firstWords, type Thread } from '../context/conversation';
 
@@ -109,8 +109,8 @@ export function Rail({
         </a>
         <p className="quiet num mt-0.5 text-sm">
           {forum.sealed !== null
-            ? `${countWords(forum.sealed.posts, 'post')} sealed`
-            : `${countWords(threads.length, 'thread')} · ${countWords(posts, 'post')}`}
+            ? `${plural(forum.sealed.posts, 'post')} sealed`
+            : `${plural(threads.length, 'thread')} · ${plural(posts, 'post')}`}
         </p>
       </div>
       <ol style={{ height: `${virtualizer.getTotalSize()}px`, position: 'relative' }}>

@@ -2,7 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import type { ForumView } from '../../../../contract/discuss';
 import { useKeys } from '../../../ui/keys';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 
 const NAMES = {
   class: { all: '', one: '' },
@@ -58,7 +58,7 @@ export function SpaceChoice({
         {spaces.map(({ id, title, posts, mine }) => (
           <option key={id} value={id}>
             {title}
-            {mine ? ' (yours)' : ''} · {countWords(posts, 'post')}
+            {mine ? ' (yours)' : ''} · {plural(posts, 'post')}
           </option>
         ))}
       </select>

@@ -7,7 +7,7 @@ import type { PostBody } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { BulkActs } from '../post/BulkActs';
 import type { Bodies } from '../context/bodies';
@@ -88,7 +88,7 @@ export function Stack({
           Print
         </button>
       </div>
-      <h1 className="mb-1 text-xl">A stack of {countWords(posts.length, 'post')}</h1>
+      <h1 className="mb-1 text-xl">A stack of {plural(posts.length, 'post')}</h1>
       {posts.length === 0 && (
         <p className="quiet py-6">
           Nothing is on this stack. Pick posts in the conversation (X), or take what a filter finds.
@@ -121,7 +121,7 @@ function ActOnAll({
     undo?: (id: string) => Promise<unknown>,
   ) => {
     const { done, problem } = await each(of, work);
-    const told = `${countWords(done, 'post')} ${said}`;
+    const told = `${plural(done, 'post')} ${said}`;
     if (done > 0 && undo) saidWithUndo(told, () => run(of, undo, 'as before.'));
     else if (done > 0) toast.success(told);
     if (problem !== null) toast.error(problem);

@@ -13,7 +13,7 @@ import { EMPTY_TEXT, type RichNode } from '../../../../core/text/richText';
 import { countWords } from '../../../../core/text/words';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { isUnreachable, outboxOf } from '../../../data/outbox';
+import { isUnreachable, unsentOf } from '../../../data/unsent';
 import { useSession } from '../../../data/session';
 import { useApi, withQuery } from '../../../data/useApi';
 import { useVantage } from '../../../data/vantage';
@@ -25,7 +25,7 @@ import type { Quoting } from '../context/forumContext';
 import { AttachmentPicker, useUploads } from '../../../ui/files/Attachments';
 import { RequirementLine, useWouldCount } from './RequirementLine';
 import { isEmptyText, useDraft, type DraftState } from './useDraft';
-import { keyOf, type Writing } from '../context/writing';
+import { writingKey, type Writing } from '../context/writing';
 
 function draftWords(state: DraftState, zone: string): string {
   if (state.kind === 'kept') return `draft kept ${timeWords(state.at, zone)}`;
@@ -83,7 +83,7 @@ const newPost = (
   attachments: files.map((file) => ({ id: file.id, alt: file.alt })),
   starter: writing.kind === 'starter',
   aside: writing.kind === 'answer' && writing.aside === true,
-  draft: keyOf(writing),
+  draft: writingKey(writing),
 });
 
 function WritingComposer({
@@ -104,7 +104,7 @@ function WritingComposer({
 }: ComposerProps) {
   const course = useCourse();
   const person = useSession().state.person!.id;
-  const place = { course: course.id, forum: forum.id, key: keyOf(writing), person };
+  const place = { course: course.id, forum: forum.id, key: writingKey(writing), person };
   const fromServer: DraftView | null = forum.drafts.find(({ key }) => key === place.key) ?? null;
   const start =
     writing.kind === 'edit' ? { doc: writing.doc, files: writing.attachments } : { doc: null, files: [] };
@@ -153,7 +153,7 @@ function WritingComposer({
       setBusy(false);
       if (writing.kind !== 'edit' && isUnreachable(error)) {
         const body = newPost(draft.postId, writing, doc, files);
-        if (outboxOf(person).add({ person, ...params, body, files, problem: null })) {
+        if (unsentOf(person).add({ person, ...params, body, files, problem: null })) {
           draft.finish(false);
           toast.success('Kept. It is sent as soon as the server can be reached.');
           onDone(null);

@@ -5,7 +5,7 @@ import { useNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 import { dueWords } from '../../../ui/dateWords';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { requirementName } from '../../../../words/requirements';
 import type { Writing } from '../context/writing';
 
@@ -49,7 +49,7 @@ export function countingWords(
         };
       case 'answeredAlready':
         return {
-          text: `Will not count: you have answered this person already, and replies to ${countWords(forum.required.different, 'person', 'different people')} are asked for.`,
+          text: `Will not count: you have answered this person already, and replies to ${plural(forum.required.different, 'person', 'different people')} are asked for.`,
           tone: 'late',
           warning: true,
         };
@@ -69,13 +69,13 @@ export function countingWords(
   switch (slot.state) {
     case 'short':
       return {
-        text: `Counts as ${which} once it has ${enough === null ? 'more words' : countWords(enough, 'word')}${due && ` · ${due}`}`,
+        text: `Counts as ${which} once it has ${enough === null ? 'more words' : plural(enough, 'word')}${due && ` · ${due}`}`,
         tone: 'late',
         warning: true,
       };
     case 'metLate':
       return {
-        text: `Counts as ${which}, ${countWords(slot.daysLate, 'day')} late: it ${due}`,
+        text: `Counts as ${which}, ${plural(slot.daysLate, 'day')} late: it ${due}`,
         tone: 'late',
         warning: false,
       };

@@ -7,7 +7,7 @@ import type { DocketRow, DocketView } from '../../../../contract/evaluate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useKeys } from '../../../ui/keys';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { DocketFilters } from './DocketFilters';
 import type { DocketFilter } from './docketOrder';
 import { DocketRows } from './DocketRows';
@@ -96,8 +96,8 @@ export function DocketList({
       const held = answer.unsettled;
       toast.success(
         released
-          ? `Released to ${countWords(answer.changed, 'student')}.${held > 0 ? ` ${countWords(held, 'disagreement')} to settle first.` : ''}`
-          : `Taken back from ${countWords(answer.changed, 'student')}.`,
+          ? `Released to ${plural(answer.changed, 'student')}.${held > 0 ? ` ${plural(held, 'disagreement')} to settle first.` : ''}`
+          : `Taken back from ${plural(answer.changed, 'student')}.`,
       );
       setPicked(null);
     } catch (error) {

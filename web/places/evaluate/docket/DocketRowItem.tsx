@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { DocketRow } from '../../../../contract/evaluate';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
-import { countWords, pointWords } from '../../../../words/numbers';
+import { plural, pointWords } from '../../../../words/numbers';
 import { Tally } from '../../../ui/Tally';
 import { isWaitedFor, STATE_WORDS } from './states';
 
@@ -54,7 +54,7 @@ export function DocketRowItem({
         to={to}
         aria-current={selected ? 'true' : undefined}
         className={`flex min-w-0 grow items-center gap-3 py-1.5 pr-4 ${picked === null ? 'pl-4' : 'pl-3'}`}
-        title={`${countWords(row.posts, 'post')}, ${countWords(row.words, 'word')}${row.daysLate > 0 ? `, ${countWords(row.daysLate, 'day')} late` : ''}${row.held > 0 ? `, ${row.held} held` : ''}`}
+        title={`${plural(row.posts, 'post')}, ${plural(row.words, 'word')}${row.daysLate > 0 ? `, ${plural(row.daysLate, 'day')} late` : ''}${row.held > 0 ? `, ${row.held} held` : ''}`}
       >
         <span className="flex w-10 shrink-0 justify-start">
           <Tally slots={row.slots} />
@@ -64,8 +64,8 @@ export function DocketRowItem({
             {row.student.sortable}
           </span>
           <span className={`num block text-xs ${selected ? 'opacity-80' : 'quiet'}`}>
-            {countWords(row.words, 'word')}
-            {row.daysLate > 0 && ` · ${countWords(row.daysLate, 'day')} late`}
+            {plural(row.words, 'word')}
+            {row.daysLate > 0 && ` · ${plural(row.daysLate, 'day')} late`}
             {row.held > 0 && ` · ${row.held} held`}
           </span>
           {notes(row).map(({ words, color, strong: isStrong }) => (

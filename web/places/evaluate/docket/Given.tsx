@@ -3,7 +3,7 @@ import { type DocketView } from '../../../../contract/evaluate';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, maximumWords, percentWords, pointWords } from '../../../../words/numbers';
+import { plural, maximumWords, percentWords, pointWords } from '../../../../words/numbers';
 import { Spread } from '../../../ui/Spread';
 import { Failed, Loading } from '../../../ui/states';
 
@@ -13,7 +13,7 @@ function agreementWords({ forum }: DocketView): string | null {
   const { pairs, same, near, meanDifference } = agreement;
   if (pairs === 0) return 'Two evaluators read each student here; nobody has been read twice yet.';
   const share = percentWords(Math.round((same * 10_000) / pairs)).replace('.00', '');
-  return `${countWords(pairs, 'student')} read twice: the same points for ${same} (${share}), at most ${maximumWords(maximum / 10)} apart for ${near}, ${pointWords(meanDifference!)} apart on average.`;
+  return `${plural(pairs, 'student')} read twice: the same points for ${same} (${share}), at most ${maximumWords(maximum / 10)} apart for ${near}, ${pointWords(meanDifference!)} apart on average.`;
 }
 
 /** What has been given so far, by evaluator, and how often two agree. */
@@ -32,7 +32,7 @@ export function Given({ view, onClose }: { view: DocketView; onClose: () => void
           <h3 className="flex flex-wrap font-sans items-baseline justify-between gap-x-4">
             <span className="font-semibold">{name}</span>
             <span className="quiet num text-sm font-normal">
-              {countWords(given.count, 'score')}
+              {plural(given.count, 'score')}
               {given.mean !== null &&
                 ` · mean ${pointWords(given.mean)} · ${pointWords(given.lowest!)} to ${pointWords(given.highest!)}`}
             </span>
@@ -42,7 +42,7 @@ export function Given({ view, onClose }: { view: DocketView; onClose: () => void
       ))}
       {data && data.evaluators.length > 1 && (
         <p className="quiet num ruled border-t pt-3 text-sm">
-          All: {countWords(data.all.count, 'score')}, mean {pointWords(data.all.mean!)} of{' '}
+          All: {plural(data.all.count, 'score')}, mean {pointWords(data.all.mean!)} of{' '}
           {maximumWords(data.maximum)}
         </p>
       )}

@@ -9,7 +9,7 @@ import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, pointWords } from '../../../../words/numbers';
+import { plural, pointWords } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 
 type Preview = AnswerOf<typeof actOnDocket>;
@@ -87,14 +87,14 @@ export function ManyAtOnce({
               act: id,
             });
             toast.success(
-              `Undone for ${countWords(undone, 'student')}.${passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : ''}`,
+              `Undone for ${plural(undone, 'student')}.${passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : ''}`,
             );
           } catch (error) {
             toast.error(sentenceOf(error));
           }
           changed();
         };
-        saidWithUndo(`Done for ${countWords(answer.changes.length, 'student')}.`, undo);
+        saidWithUndo(`Done for ${plural(answer.changes.length, 'student')}.`, undo);
         changed();
         onClose();
       }
@@ -158,7 +158,7 @@ export function ManyAtOnce({
           <p className="font-semibold">
             {preview.changes.length === 0
               ? 'It would reach nobody.'
-              : `It reaches ${countWords(preview.changes.length, 'student')}:`}
+              : `It reaches ${plural(preview.changes.length, 'student')}:`}
           </p>
           <div className="mt-1 max-h-56 overflow-y-auto">
             <table className="w-full text-sm">
@@ -176,7 +176,7 @@ export function ManyAtOnce({
           </div>
           {preview.passed.map(({ why, students }) => (
             <p key={why} className="quiet mt-1.5 text-sm">
-              Not {countWords(students.length, 'student')} who {why}:{' '}
+              Not {plural(students.length, 'student')} who {why}:{' '}
               {students.map(({ name }) => name).join(', ')}.
             </p>
           ))}
@@ -187,7 +187,7 @@ export function ManyAtOnce({
               disabled={busy}
               onClick={() => void ask(chosen, false, said)}
             >
-              Do it for {countWords(preview.changes.length, 'student')}
+              Do it for {plural(preview.changes.length, 'student')}
             </button>
           )}
         </section>

@@ -6,7 +6,7 @@ import { newId } from '../../../data/newId';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { AttachmentList } from '../../../ui/files/Attachments';
 import { withPassages } from '../../../ui/passages';
-import { countWords, numberWords, pointWords } from '../../../../words/numbers';
+import { plural, numberWords, pointWords } from '../../../../words/numbers';
 import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
 import { slotName } from '../../../../words/tally';
@@ -14,7 +14,7 @@ import { When } from '../../../ui/When';
 import { Versions } from '../../discuss/post/Versions';
 import { PartsAtPost } from '../sheet/PartOnSheet';
 import type { Sheet } from '../sheet/useSheet';
-import { Around } from './Around';
+import { BranchAround } from './BranchAround';
 import { PassageComments } from './PassageComments';
 
 const SINCE: Record<ChangeSince, string> = {
@@ -39,7 +39,7 @@ function marks(post: DeskPost): string[] {
 function nodWords({ nods }: DeskPost): string | null {
   if (nods === null || nods.count === 0) return null;
   return nods.mean === null
-    ? countWords(nods.count, 'nod')
+    ? plural(nods.count, 'nod')
     : `rated ${pointWords(nods.mean)} by ${numberWords(nods.count)}`;
 }
 
@@ -56,7 +56,7 @@ function Answered({ view, post, unfolded }: { view: DeskView; post: DeskPost; un
   return (
     <>
       {open === 'branch' ? (
-        <Around view={view} post={post} which="above" />
+        <BranchAround view={view} post={post} which="above" />
       ) : (
         <div className="ruled quiet border-l-[3px] pl-3">
           <div
@@ -113,19 +113,17 @@ export function PagePost({
         <b className="first-letter:uppercase">{name}</b>
         {post.answers && <span className="quiet">to {post.answers.author?.given ?? 'someone'}</span>}
         {slot && slot.daysLate > 0 && (
-          <b style={{ color: 'var(--late)' }}>{countWords(slot.daysLate, 'day')} late</b>
+          <b style={{ color: 'var(--late)' }}>{plural(slot.daysLate, 'day')} late</b>
         )}
         <When at={post.at} className="quiet num" />
         <span className="num quiet">
-          {needs > 0
-            ? `${numberWords(post.words)} of ${countWords(needs, 'word')}`
-            : countWords(post.words, 'word')}
+          {needs > 0 ? `${numberWords(post.words)} of ${plural(needs, 'word')}` : plural(post.words, 'word')}
         </span>
         {slot?.state === 'short' && <b style={{ color: 'var(--late)' }}>too short</b>}
         {post.since !== null && <b style={{ color: 'var(--late)' }}>{SINCE[post.since]}</b>}
         {post.editedAt !== null && (
           <button type="button" className="link-plain" onClick={() => setVersions(true)}>
-            {post.revisions} versions, first {countWords(post.firstWords, 'word')}
+            {post.revisions} versions, first {plural(post.firstWords, 'word')}
           </button>
         )}
         {marks(post).map((mark) => (
@@ -149,7 +147,7 @@ export function PagePost({
             aria-expanded={received}
             onClick={() => setReceived(!received)}
           >
-            {received ? 'fold the answers' : countWords(post.received, 'answer')}
+            {received ? 'fold the answers' : plural(post.received, 'answer')}
           </button>
         )}
         {mayComment && (
@@ -171,7 +169,7 @@ export function PagePost({
       </p>
       {received && (
         <div className="mt-2 pl-6">
-          <Around view={view} post={post} which="below" />
+          <BranchAround view={view} post={post} which="below" />
         </div>
       )}
       {versions && (

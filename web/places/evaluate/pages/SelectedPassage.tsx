@@ -1,11 +1,11 @@
 import { MessageSquareText } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { newId } from '../../../data/newId';
-import { placeOf, type Place } from '../../../ui/passages';
+import { placeOf, type PassagePlace } from '../../../ui/passages';
 import { Kbd, useKeys } from '../../../ui/keys';
 import type { Sheet } from '../sheet/useSheet';
 
-interface Selected extends Place {
+interface Selected extends PassagePlace {
   readonly postId: string;
   readonly left: number;
   readonly top: number;

@@ -6,7 +6,7 @@ import type { GradebookItem } from '../../../../contract/gradebook';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 
 type Reached = z.infer<(typeof actOnItem)['answer']>;
 
@@ -37,8 +37,8 @@ export function ColumnActs({ item, changed }: { item: GradebookItem; changed: ()
       if (preview) setReached(answer);
       else {
         const held =
-          answer.unsettled > 0 ? ` ${countWords(answer.unsettled, 'disagreement')} to settle first.` : '';
-        toast.success(`${of.done} ${countWords(answer.students.length, 'student')}.${held}`);
+          answer.unsettled > 0 ? ` ${plural(answer.unsettled, 'disagreement')} to settle first.` : '';
+        toast.success(`${of.done} ${plural(answer.students.length, 'student')}.${held}`);
         setChosen(null);
         setReached(null);
         changed();
@@ -75,7 +75,7 @@ export function ColumnActs({ item, changed }: { item: GradebookItem; changed: ()
           ) : (
             <>
               <p>
-                It reaches {countWords(reached.students.length, 'student')}:{' '}
+                It reaches {plural(reached.students.length, 'student')}:{' '}
                 <span className="quiet">
                   {reached.students
                     .slice(0, 12)

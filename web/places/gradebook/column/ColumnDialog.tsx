@@ -8,7 +8,7 @@ import { columnFigures } from '../../../../core/gradebook/columnFigures';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
+import { plural, maximumWords, pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { ColumnActs } from './ColumnActs';
@@ -30,7 +30,7 @@ function Figures({ view, item }: { view: GradebookView; item: GradebookItem }) {
   return (
     <section aria-label="Figures">
       <p className="num">
-        {countWords(count, 'score')} given, {released} of them released
+        {plural(count, 'score')} given, {released} of them released
         {missing > 0 && ` · ${missing} without a score`}
         {excused > 0 && ` · ${excused} excused`}
       </p>

@@ -1,7 +1,7 @@
 import { addresses } from '../../../../words/addresses';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMemo } from 'react';
-import { useForm } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
 import { saveItem, type ItemFields } from '../../../../contract/items';
 import type { GradebookItem, GradebookView } from '../../../../contract/gradebook';
@@ -37,6 +37,7 @@ export function ItemForm({
     defaultValues: codec.encode(itemOf(item)),
     resolver: zodResolver(codec),
   });
+  const categoryId = useWatch({ control: form.control, name: 'categoryId' });
   const { register, handleSubmit, setError, formState } = form;
   const { errors, isSubmitting } = formState;
   const fed = item?.forumId != null;
@@ -119,7 +120,7 @@ export function ItemForm({
           Extra credit: adds to what is earned only
         </label>
       </div>
-      {view.mode === 'weighted' && form.watch('categoryId') === '' && (
+      {view.mode === 'weighted' && categoryId === '' && (
         <p className="text-sm sm:col-span-2" style={{ color: 'var(--late)' }}>
           In a gradebook by weight, what stands in no category does not count.
         </p>

@@ -6,7 +6,7 @@ import { listDockets } from '../../../../contract/evaluate';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
-import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
+import { plural, maximumWords, pointWords } from '../../../../words/numbers';
 
 type Preview = z.infer<(typeof linkItem)['answer']>;
 
@@ -79,16 +79,16 @@ export function LinkForm({
         <div className="mt-2">
           <p>
             {forum
-              ? `${preview.scores === 1 ? 'The score stays' : `All ${countWords(preview.scores, 'score')} stay`} in this column, as entered by hand. The forum gets a new, empty column of its own.`
+              ? `${preview.scores === 1 ? 'The score stays' : `All ${plural(preview.scores, 'score')} stay`} in this column, as entered by hand. The forum gets a new, empty column of its own.`
               : preview.scores === 0
                 ? 'Nothing is entered here yet; the column is the forum’s from now on.'
-                : `${countWords(preview.scores, 'score')} entered by hand ${preview.scores === 1 ? 'becomes' : 'become'} the forum’s, each as a total with its reason.`}
+                : `${plural(preview.scores, 'score')} entered by hand ${preview.scores === 1 ? 'becomes' : 'become'} the forum’s, each as a total with its reason.`}
             {preview.replaces !== null && ` The empty column “${preview.replaces}” goes.`}
           </p>
           {preview.rounded.length > 0 && (
             <>
               <p className="mt-1" style={{ color: 'var(--late)' }}>
-                The scales do not meet exactly for {countWords(preview.rounded.length, 'student')}:
+                The scales do not meet exactly for {plural(preview.rounded.length, 'student')}:
               </p>
               <ul className="num max-h-32 overflow-y-auto text-sm">
                 {preview.rounded.map(({ student, before, after }) => (

@@ -10,7 +10,7 @@ import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { exactWords } from '../../../../words/dates';
 import { NotFound } from '../../../ui/NotFound';
-import { countWords, maximumWords, numberWords, pointWords } from '../../../../words/numbers';
+import { plural, maximumWords, numberWords, pointWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { Tally } from '../../../ui/Tally';
 import { useTitle } from '../../../ui/useTitle';
@@ -62,7 +62,7 @@ export function PrintColumn() {
         {maximumWords(item.maximum)} · as of {exactWords(courseNow(), course.zone)}
       </p>
       <p className="num">
-        {countWords(figures.count, 'score')} given, {figures.released} released
+        {plural(figures.count, 'score')} given, {figures.released} released
         {figures.mean !== null &&
           ` · mean ${pointWords(figures.mean)} · median ${pointWords(figures.median!)} · ${pointWords(figures.lowest!)} to ${pointWords(figures.highest!)}`}
       </p>

@@ -4,7 +4,7 @@ import type { CellChange } from '../../../../contract/cells';
 import type { GradebookItem, GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import { readPasted, type PastedLine } from '../../../../core/formats/pastedColumn';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
+import { plural, maximumWords, pointWords } from '../../../../words/numbers';
 import { valueIn } from '../cell/useCells';
 
 const PROBLEMS: Record<NonNullable<PastedLine['problem']>, string> = {
@@ -85,8 +85,8 @@ export function PasteColumn({
       {lines.length > 0 && (
         <>
           <p className="mt-2 font-semibold" aria-live="polite">
-            {changes.length === 0 ? 'Nothing changes' : `${countWords(changes.length, 'score')} to enter`}
-            {problems > 0 && `, ${countWords(problems, 'line')} left out`}.
+            {changes.length === 0 ? 'Nothing changes' : `${plural(changes.length, 'score')} to enter`}
+            {problems > 0 && `, ${plural(problems, 'line')} left out`}.
           </p>
           <div className="mt-1 max-h-64 overflow-y-auto" tabIndex={0} role="region" aria-label="Line by line">
             <table className="num w-full text-sm">
@@ -139,12 +139,12 @@ export function PasteColumn({
             setBusy(false);
             setProblem(inTheWay);
             if (inTheWay !== null) return;
-            toast.success(`${countWords(changes.length, 'score')} entered.`);
+            toast.success(`${plural(changes.length, 'score')} entered.`);
             onClose();
           });
         }}
       >
-        {changes.length === 0 ? 'Nothing to enter' : `Enter ${countWords(changes.length, 'score')}`}
+        {changes.length === 0 ? 'Nothing to enter' : `Enter ${plural(changes.length, 'score')}`}
       </button>
     </Dialog>
   );

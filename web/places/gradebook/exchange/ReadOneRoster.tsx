@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { readOneRoster, type OneRosterRead } from '../../../../contract/oneRoster';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords, pointWords } from '../../../../words/numbers';
+import { plural, pointWords } from '../../../../words/numbers';
 import { MoveChanges } from '../../roster/MoveWarning';
 import type { CellValue } from '../../../../contract/cells';
 
@@ -20,8 +20,8 @@ function Findings({ read }: { read: OneRosterRead }) {
   return (
     <>
       <p className="mt-3 text-error" role="alert">
-        {countWords(read.findingCount, 'thing')} in the files {read.findingCount === 1 ? 'is' : 'are'} wrong,
-        so nothing is read. Put {read.findingCount === 1 ? 'it' : 'them'} right and choose the files again.
+        {plural(read.findingCount, 'thing')} in the files {read.findingCount === 1 ? 'is' : 'are'} wrong, so
+        nothing is read. Put {read.findingCount === 1 ? 'it' : 'them'} right and choose the files again.
       </p>
       <ul
         className="num mt-2 max-h-72 overflow-y-auto text-sm"
@@ -77,7 +77,7 @@ export function ReadOneRoster({
       const request = { files: { ...files }, classId: chosen, overwrite, confirm: true };
       const answer = await call(readOneRoster, { course }, request);
       toast.success(
-        `Written: ${countWords(answer.students.new, 'new student')}, ${countWords(answer.scores.length, 'score')}.`,
+        `Written: ${plural(answer.students.new, 'new student')}, ${plural(answer.scores.length, 'score')}.`,
       );
       changed();
       done();
@@ -119,16 +119,15 @@ export function ReadOneRoster({
               >
                 {read.classes.map(({ id, title, items }) => (
                   <option key={id} value={id}>
-                    {title} ({countWords(items, 'item')})
+                    {title} ({plural(items, 'item')})
                   </option>
                 ))}
               </select>
             </label>
           )}
           <p className="num mt-3">
-            {countWords(students.new, 'new student')}, {students.changed} changed, {students.same} the same.
-            {read.staff > 0 &&
-              ` ${countWords(read.staff, 'member')} of staff left out; add staff in the Roster.`}
+            {plural(students.new, 'new student')}, {students.changed} changed, {students.same} the same.
+            {read.staff > 0 && ` ${plural(read.staff, 'member')} of staff left out; add staff in the Roster.`}
           </p>
           {read.peopleLeft.map(({ name: who, notes }) => (
             <p key={who} className="text-sm text-error">
@@ -146,7 +145,7 @@ export function ReadOneRoster({
               <li key={index} className="ruled flex gap-3 border-b py-1 last:border-0">
                 <span className="grow">{title}</span>
                 <span className="quiet">
-                  {ITEM[kind]} · {countWords(scores, 'score')}
+                  {ITEM[kind]} · {plural(scores, 'score')}
                 </span>
               </li>
             ))}
@@ -171,7 +170,7 @@ export function ReadOneRoster({
           {read.scores.length > 0 && (
             <details className="mt-2">
               <summary className="link-plain text-sm">
-                {countWords(read.scores.length, 'score')} to write{read.scores.length === 200 && ' and more'}
+                {plural(read.scores.length, 'score')} to write{read.scores.length === 200 && ' and more'}
               </summary>
               <ul className="num max-h-48 overflow-y-auto text-sm">
                 {read.scores.map(({ student, item, before, after }, index) => (

@@ -5,14 +5,14 @@ import { readGradebookFile, type GradebookFileRead } from '../../../../contract/
 import type { GradebookView } from '../../../../contract/gradebook';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords, pointWords } from '../../../../words/numbers';
+import { plural, pointWords } from '../../../../words/numbers';
 
 const said = (value: CellChange['after']) =>
   value === null ? 'nothing' : value === 'excused' ? 'excused' : pointWords(value);
 const SHOWN = 300;
 
 type Change = GradebookFileRead['changes'][number];
-const keyOf = ({ student, item }: Change) => `${item} ${student.id}`;
+const changeKey = ({ student, item }: Change) => `${item} ${student.id}`;
 
 function Changes({
   changes,
@@ -40,7 +40,7 @@ function Changes({
         </thead>
         <tbody>
           {changes.slice(0, SHOWN).map((change) => {
-            const key = keyOf(change);
+            const key = changeKey(change);
             const conflict = change.kind === 'conflict';
             return (
               <tr key={key} className="ruled border-b last:border-0">
@@ -72,7 +72,7 @@ function Changes({
         </tbody>
       </table>
       {changes.length > SHOWN && (
-        <p className="quiet mt-1 text-sm">… and {countWords(changes.length - SHOWN, 'further change')}.</p>
+        <p className="quiet mt-1 text-sm">… and {plural(changes.length - SHOWN, 'further change')}.</p>
       )}
     </div>
   );
@@ -107,7 +107,7 @@ export function ReadScores({
         if (left) return;
         setRead(answer);
         // What only the file changed is written unless it is taken out; what both changed only if it is chosen.
-        setChosen(new Set(answer.changes.filter(({ kind }) => kind === 'change').map(keyOf)));
+        setChosen(new Set(answer.changes.filter(({ kind }) => kind === 'change').map(changeKey)));
       })
       .catch((error: unknown) => setProblem(sentenceOf(error)))
       .finally(() => setBusy(false));
@@ -119,7 +119,7 @@ export function ReadScores({
     if (read === null) return;
     setBusy(true);
     const changes = read.changes
-      .filter((change) => chosen.has(keyOf(change)))
+      .filter((change) => chosen.has(changeKey(change)))
       .map(({ item, student, before, after }) => ({ item, student: student.id, before, after }));
     const inTheWay = await enter(changes, `Read from the file ${name}`.slice(0, 300));
     if (inTheWay !== null) {
@@ -127,7 +127,7 @@ export function ReadScores({
       setNth(nth + 1);
       return;
     }
-    toast.success(`${countWords(changes.length, 'score')} written.`);
+    toast.success(`${plural(changes.length, 'score')} written.`);
     done();
   };
   const conflicts = read?.changes.filter(({ kind }) => kind === 'conflict').length ?? 0;
@@ -142,8 +142,7 @@ export function ReadScores({
       {read && (
         <>
           <p className="num mt-3" aria-live="polite">
-            <b>{name}</b>: {countWords(read.counts.students, 'student')},{' '}
-            {countWords(read.changes.length, 'change')}
+            <b>{name}</b>: {plural(read.counts.students, 'student')}, {plural(read.changes.length, 'change')}
             {conflicts > 0 && (
               <span style={{ color: 'var(--late)' }}>
                 , {conflicts} of them where a newer score stands in Juror
@@ -151,7 +150,7 @@ export function ReadScores({
             )}
             {read.problemCount > 0 && (
               <span className="text-error">
-                , {countWords(read.problemCount, 'cell or line', 'cells or lines')} not read
+                , {plural(read.problemCount, 'cell or line', 'cells or lines')} not read
               </span>
             )}
             .
@@ -209,7 +208,7 @@ export function ReadScores({
             disabled={busy || chosen.size === 0}
             onClick={() => void write()}
           >
-            {chosen.size === 0 ? 'Nothing to write' : `Write ${countWords(chosen.size, 'score')}`}
+            {chosen.size === 0 ? 'Nothing to write' : `Write ${plural(chosen.size, 'score')}`}
           </button>
         </>
       )}

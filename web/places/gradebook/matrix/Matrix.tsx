@@ -7,7 +7,7 @@ import { HEAD, idOf, placeAt, ROW, useNameWidth, widthOf } from './layout';
 import { MatrixHead } from './MatrixHead';
 import type { Editing, MatrixActions } from './matrixActions';
 import { MatrixRow } from './MatrixRow';
-import { placeAfter, type Place } from './moves';
+import { placeAfter, type CellPlace } from './moves';
 
 /** Gives the focus back to the matrix. */
 export interface MatrixHandle {
@@ -54,8 +54,8 @@ export function Matrix({
   rows: readonly GradebookRow[];
   show: Display | '';
   sort: string;
-  place: Place;
-  setPlace: (place: Place) => void;
+  place: CellPlace;
+  setPlace: (place: CellPlace) => void;
   editing: Editing | null;
   actions: MatrixActions;
   sections: ReadonlyMap<string, string>;

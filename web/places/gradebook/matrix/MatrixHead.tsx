@@ -1,7 +1,7 @@
 import { maximumWords } from '../../../../words/numbers';
 import type { ColumnGroup, MatrixColumn } from './columns';
 import { GROUP_HEAD, idOf, ITEM_HEAD, widthOf } from './layout';
-import type { Place } from './moves';
+import type { CellPlace } from './moves';
 
 /** "60 % · the worst 2 dropped" */
 function groupWords({ category }: ColumnGroup, mode: 'weighted' | 'byPoints'): string {
@@ -53,7 +53,7 @@ export function MatrixHead({
   nameWidth: number;
   mode: 'weighted' | 'byPoints';
   sort: string;
-  place: Place;
+  place: CellPlace;
 }) {
   const sorted = (column: MatrixColumn) =>
     (column.kind === 'item' && column.item.id === sort) || (column.kind === 'total' && sort === 'total');

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import type { MatrixColumn } from './columns';
-import type { Place } from './moves';
+import type { CellPlace } from './moves';
 
 /** Sizes of the matrix, px. */
 export const ROW = 33;
@@ -12,7 +12,7 @@ const WIDTHS: Record<MatrixColumn['kind'], number> = { item: 112, sum: 104, tota
 export const widthOf = (column: MatrixColumn): number => WIDTHS[column.kind];
 
 /** The id of the element at a place. */
-export const idOf = ({ row, column }: Place): string => `cell-${row}-${column}`;
+export const idOf = ({ row, column }: CellPlace): string => `cell-${row}-${column}`;
 
 const narrow = '(max-width: 40rem)';
 
@@ -30,7 +30,7 @@ export function useNameWidth(): number {
 }
 
 /** The place whose element, or something in it, this is; null for none. */
-export function placeAt(target: EventTarget | null): Place | null {
+export function placeAt(target: EventTarget | null): CellPlace | null {
   const id = target instanceof Element ? target.closest('[id^="cell-"]')?.id : undefined;
   const [, row, column] = /^cell-(-?\d+)-(-?\d+)$/.exec(id ?? '') ?? [];
   return row === undefined ? null : { row: Number(row), column: Number(column) };

@@ -4,7 +4,7 @@ import type { GradebookCell, GradebookItem, GradebookRow } from '../../../../con
 import { typedValue } from '../cell/typedValue';
 import { cellWords } from './cellWords';
 import { groupsOf, rowsShown, type MatrixFilter } from './columns';
-import { beside, placeAfter, type Place } from './moves';
+import { beside, placeAfter, type CellPlace } from './moves';
 
 const item = (id: string, categoryId: string | null, change: Partial<GradebookItem> = {}): GradebookItem => ({
   id,
@@ -126,7 +126,7 @@ describe('a cell in words', () => {
 
 describe('going from cell to cell', () => {
   const extent = { rows: 36, columns: 12, page: 14 };
-  const go = (place: Place, key: string, ctrl = false) => placeAfter(place, { key, ctrl }, extent);
+  const go = (place: CellPlace, key: string, ctrl = false) => placeAfter(place, { key, ctrl }, extent);
   it.each([
     ['ArrowDown', false, { row: 6, column: 4 }],
     ['ArrowUp', true, { row: 0, column: 4 }],
@@ -153,7 +153,7 @@ describe('going from cell to cell', () => {
     );
     fc.assert(
       fc.property(fc.array(fc.tuple(keys, fc.boolean()), { maxLength: 40 }), (presses) => {
-        let place: Place = { row: 0, column: 0 };
+        let place: CellPlace = { row: 0, column: 0 };
         for (const [key, ctrl] of presses) place = go(place, key, ctrl)!;
         expect(place.row).toBeGreaterThanOrEqual(-1);
         expect(place.row).toBeLessThan(extent.rows);

@@ -1,5 +1,5 @@
 /** A place in the matrix; row −1 is the head of the columns, column −1 the student. */
-export interface Place {
+export interface CellPlace {
   readonly row: number;
   readonly column: number;
 }
@@ -15,7 +15,7 @@ export interface Extent {
 export type Then = 'down' | 'up' | 'right' | 'left' | 'stay';
 
 /** The cell beside. */
-export function beside({ row, column }: Place, then: Then): Place {
+export function beside({ row, column }: CellPlace, then: Then): CellPlace {
   const rows = { down: 1, up: -1, right: 0, left: 0, stay: 0 };
   const columns = { down: 0, up: 0, right: 1, left: -1, stay: 0 };
   return { row: row + rows[then], column: column + columns[then] };
@@ -23,12 +23,12 @@ export function beside({ row, column }: Place, then: Then): Place {
 
 /** Where a key leads from a place, held within the matrix; null where the key leads nowhere. */
 export function placeAfter(
-  place: Place,
+  place: CellPlace,
   { key, ctrl }: { readonly key: string; readonly ctrl: boolean },
   { rows, columns, page }: Extent,
-): Place | null {
+): CellPlace | null {
   const { row, column } = place;
-  const within = (next: Place): Place => ({
+  const within = (next: CellPlace): CellPlace => ({
     row: Math.max(-1, Math.min(rows - 1, next.row)),
     column: Math.max(-1, Math.min(columns - 1, next.column)),
   });

@@ -6,7 +6,7 @@ import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { setVantage } from '../../../data/vantage';
-import { countWords, maximumWords, percentWords } from '../../../../words/numbers';
+import { plural, maximumWords, percentWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { plusWords } from '../../../../words/ownTerms';
@@ -25,7 +25,7 @@ function Totals({ term }: { term: Term }) {
           {total.letter && <span className="quiet">{total.letter}</span>}
         </dd>
         <dd className="quiet text-sm">
-          {total.items} of {countWords(total.of, 'item')}
+          {total.items} of {plural(total.of, 'item')}
         </dd>
       </div>
       {term.categories.map(({ id, title, sum }) => (
@@ -112,7 +112,7 @@ export function StudentTerm() {
           )}
           {misses > 0 && (
             <p className="text-sm font-semibold" style={{ color: 'var(--seal)' }}>
-              {countWords(misses, 'forum')} missed in a row
+              {plural(misses, 'forum')} missed in a row
             </p>
           )}
         </div>

@@ -4,7 +4,7 @@ import type { StudentTerm, TermForum } from '../../../../contract/studentTerm';
 import type { DateName, NumberName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
-import { countWords, maximumWords } from '../../../../words/numbers';
+import { plural, maximumWords } from '../../../../words/numbers';
 import { Tally } from '../../../ui/Tally';
 import { DATES } from '../../../../words/ownTerms';
 import { NUMBER_WORDS } from '../../../../words/requirements';
@@ -44,13 +44,13 @@ function termWords({ name, value, source }: TermForum['ownTerms'][number], zone:
 
 function talkWords({ posts, held, answersGiven, answersReceived, answeredBy, asides }: TermForum): string {
   return [
-    posts > 0 && countWords(posts, 'post'),
+    posts > 0 && plural(posts, 'post'),
     held > 0 && `${held} held`,
-    answersGiven > 0 && `answered ${countWords(answersGiven, 'classmate')}`,
+    answersGiven > 0 && `answered ${plural(answersGiven, 'classmate')}`,
     answersReceived > 0
-      ? `got ${countWords(answersReceived, 'answer')} from ${answeredBy}`
+      ? `got ${plural(answersReceived, 'answer')} from ${answeredBy}`
       : posts > 0 && 'no answer yet',
-    asides > 0 && countWords(asides, 'aside'),
+    asides > 0 && plural(asides, 'aside'),
   ]
     .filter(Boolean)
     .join(' · ');

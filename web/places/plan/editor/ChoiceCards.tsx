@@ -76,7 +76,7 @@ export function ReadersDrawing({ of }: { of: Readers }) {
   );
 }
 
-export interface Choice<V extends string> {
+export interface ChoiceCard<V extends string> {
   readonly value: V;
   readonly title: string;
   /** One sentence on when to use it. */
@@ -97,7 +97,7 @@ export function ChoiceCards<V extends string>({
   name: string;
   label: string;
   value: V;
-  choices: readonly Choice<V>[];
+  choices: readonly ChoiceCard<V>[];
   onChange: (value: V) => void;
 }) {
   return (

@@ -6,7 +6,7 @@ import { EMPTY_TEXT } from '../../../../core/text/richText';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { RichEditor } from '../../../ui/editor/RichEditor';
-import { ChoiceCards, OpeningsDrawing, ReadersDrawing, type Choice } from './ChoiceCards';
+import { ChoiceCards, OpeningsDrawing, ReadersDrawing, type ChoiceCard } from './ChoiceCards';
 import type { FieldKit } from './fieldKit';
 import { FormRow } from '../../../forms/FormRow';
 import type { ForumForm } from './forumForm';
@@ -46,7 +46,7 @@ export function ConversationRows({
 }) {
   const course = useCourse();
   const { form, says, notes } = kit;
-  const openings = OPENINGS.map(([value, title, when]): Choice<Openings> => ({
+  const openings = OPENINGS.map(([value, title, when]): ChoiceCard<Openings> => ({
     value,
     title,
     when,
@@ -60,7 +60,7 @@ export function ConversationRows({
             ? MISFIT.none
             : undefined,
   }));
-  const readers = READERS.map(([value, title, when]): Choice<Readers> => ({
+  const readers = READERS.map(([value, title, when]): ChoiceCard<Readers> => ({
     value,
     title,
     when,

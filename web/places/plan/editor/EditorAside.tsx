@@ -2,7 +2,7 @@ import { useSearchParams } from 'react-router';
 import type { PlanView } from '../../../../contract/plan';
 import type { CourseData } from '../../../../core/course/courseData';
 import type { Forum } from '../../../../core/course/forum';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { Rehearsal } from '../rehearsal/Rehearsal';
 import type { useRehearsal } from '../rehearsal/useRehearsal';
 import { StudentPreview } from './StudentPreview';
@@ -35,7 +35,7 @@ function SaveButtons({ published, busy, audience, save }: Save) {
             disabled={busy}
             onClick={() => void save(true)}
           >
-            Publish to {countWords(audience, 'student')}
+            Publish to {plural(audience, 'student')}
           </button>
           <button type="button" className="btn raised ruled" disabled={busy} onClick={() => void save(false)}>
             Keep as draft

@@ -3,7 +3,7 @@ import { useFieldArray } from 'react-hook-form';
 import type { PlanView } from '../../../../contract/plan';
 import { ATTACHMENT_KINDS } from '../../../../contract/forumSettings';
 import { useCourse } from '../../../data/course';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import { FormRow } from '../../../forms/FormRow';
 import type { ForumForm } from './forumForm';
@@ -227,9 +227,7 @@ export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView;
           <option value="everyone">everyone</option>
           <option value="listed">some sections, groups or students</option>
         </select>
-        {values.rules.audience.kind === 'listed' && (
-          <span className="quiet">{countWords(chosen, 'choice')}</span>
-        )}
+        {values.rules.audience.kind === 'listed' && <span className="quiet">{plural(chosen, 'choice')}</span>}
       </div>
       {values.rules.audience.kind === 'listed' && (
         <div className="space-y-3 pl-7">

@@ -1,5 +1,5 @@
 import type { PlanView } from '../../../../contract/plan';
-import { countWords, maximumWords } from '../../../../words/numbers';
+import { plural, maximumWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
 
@@ -39,7 +39,7 @@ export function ShownFields({
           <option value={values.itemId === self ? self : ''}>an item of its own</option>
           {items.map((item) => (
             <option key={item.id} value={item.id}>
-              {item.title} ({maximumWords(item.maximum)} points, {countWords(item.scores, 'score')})
+              {item.title} ({maximumWords(item.maximum)} points, {plural(item.scores, 'score')})
             </option>
           ))}
         </select>

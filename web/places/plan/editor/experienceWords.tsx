@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Experience, LateCost } from '../../../../core/plan/experienceOf';
 import { dateWords } from '../../../ui/dateWords';
-import { countWords, maximumWords, pointWords } from '../../../../words/numbers';
+import { plural, maximumWords, pointWords } from '../../../../words/numbers';
 
 const b = (text: string) => <b className="font-semibold">{text}</b>;
 
@@ -33,7 +33,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       return (
         <>
           {step.at === null ? 'At once' : <>From {date(step.at)}</>}, {given} finds this in My work
-          {step.posts > 0 ? ` with ${countWords(step.posts, 'post')} to make` : ', with nothing required'}.
+          {step.posts > 0 ? ` with ${plural(step.posts, 'post')} to make` : ', with nothing required'}.
           {step.initial && step.posts > 1 && ' The initial post comes first.'}
         </>
       );
@@ -42,9 +42,8 @@ export function experienceWords(step: Experience, given: string, zone: string): 
     case 'sealed':
       return (
         <>
-          {countWords(step.classmates, 'classmate is', 'classmates are')} asked too. None of their posts can
-          be read until {given}’s own {step.questions > 0 && 'answer '}has {b(countWords(step.words, 'word'))}
-          ;{' '}
+          {plural(step.classmates, 'classmate is', 'classmates are')} asked too. None of their posts can be
+          read until {given}’s own {step.questions > 0 && 'answer '}has {b(plural(step.words, 'word'))};{' '}
           {step.questions > 0
             ? 'then all answers to that question, and the next question in its turn.'
             : 'then all of them, at once.'}
@@ -63,9 +62,9 @@ export function experienceWords(step: Experience, given: string, zone: string): 
     case 'repliesDue':
       return (
         <>
-          {countWords(step.replies, 'reply', 'replies')} to {step.different < step.replies ? 'at least ' : ''}
-          {countWords(step.different, 'person', 'different people')}
-          {step.words > 0 && `, ${countWords(step.words, 'word')} each,`}{' '}
+          {plural(step.replies, 'reply', 'replies')} to {step.different < step.replies ? 'at least ' : ''}
+          {plural(step.different, 'person', 'different people')}
+          {step.words > 0 && `, ${plural(step.words, 'word')} each,`}{' '}
           {step.at === null ? (
             step.replies === 1 ? (
               'has no due date'
@@ -84,8 +83,8 @@ export function experienceWords(step: Experience, given: string, zone: string): 
     case 'postsDue':
       return (
         <>
-          {countWords(step.posts, step.journal ? 'entry' : 'post', step.journal ? 'entries' : 'posts')}
-          {step.words > 0 && ` of ${countWords(step.words, 'word')}`}{' '}
+          {plural(step.posts, step.journal ? 'entry' : 'post', step.journal ? 'entries' : 'posts')}
+          {step.words > 0 && ` of ${plural(step.words, 'word')}`}{' '}
           {step.at === null ? (
             'have no due date'
           ) : (
@@ -117,7 +116,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
             : 'with the first post'
           : step.when === 'anyPost'
             ? 'with the first post'
-            : `with ${countWords(step.when.atLeast, 'post')}`;
+            : `with ${plural(step.when.atLeast, 'post')}`;
       return (
         <>
           {given} comes up for evaluation {when}

@@ -9,7 +9,7 @@ import { saveForum, scoresMoveCounts, sealChangeNames, type ForumForEdit } from 
 import type { Finding } from '../../../../core/checks/check';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { firstMessage } from '../../../forms/firstMessage';
 import { showProblems } from '../../../forms/serverProblems';
 import type { ForumForm } from './forumForm';
@@ -106,7 +106,7 @@ export function useSavingForum({
         answer.status === 'published'
           ? saved.status === 'published'
             ? 'Saved. Everything is worked out anew from all posts.'
-            : `Published to ${countWords(students, 'student')}.`
+            : `Published to ${plural(students, 'student')}.`
           : 'Kept as a draft.',
       );
       await navigate(addresses.plan(course.id, { forum: saved.id }));

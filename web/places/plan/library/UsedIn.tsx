@@ -7,7 +7,7 @@ import { evaluationWith } from '../../../../core/scoring/guide';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { Rehearsal } from '../rehearsal/Rehearsal';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
 import { useRehearsal } from '../rehearsal/useRehearsal';
@@ -52,7 +52,7 @@ function Forum({
     <fieldset className="ruled border-b py-3">
       <legend className="float-left font-semibold">{use.title}</legend>
       <p className="quiet num clear-both text-sm">
-        {countWords(use.given, 'given score')}
+        {plural(use.given, 'given score')}
         {use.published && moves !== null && `, ${moving} would move`}
         {use.differs && ' · was changed there; taking it over replaces that'}
         {moves !== null && moves.length > 0 && (
@@ -127,7 +127,7 @@ export function UsedIn({
       <button type="button" className="btn btn-primary mt-4" onClick={() => confirm(forums)}>
         {forums.length === 0
           ? 'Save for forums to come'
-          : `Save, and change ${countWords(forums.length, 'forum')}`}
+          : `Save, and change ${plural(forums.length, 'forum')}`}
       </button>
     </Dialog>
   );

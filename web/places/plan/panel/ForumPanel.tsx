@@ -11,7 +11,7 @@ import type { FindingWords } from '../../../../words/findings';
 import { FindingItem } from '../FindingItem';
 import { titleIn } from '../planOrder';
 import { forumSentence } from '../planData';
-import type { ForumDeeds } from '../useForumDeeds';
+import type { ForumActions } from '../useForumActions';
 import type { Move } from '../usePlanMoves';
 
 /** A chosen forum beside the plan: its dates in words, its seal, what the checks found, and what can be done. */
@@ -21,7 +21,7 @@ export function ForumPanel({
   words,
   plan,
   move,
-  deeds,
+  actions,
   refresh,
   editOwnTerms,
 }: {
@@ -30,7 +30,7 @@ export function ForumPanel({
   words: FindingWords;
   plan: PlanView;
   move: ((moves: readonly Move[], what: 'moved', label: string) => Promise<boolean>) | null;
-  deeds: ForumDeeds;
+  actions: ForumActions;
   refresh: () => Promise<unknown>;
   /** Opens own terms, or new ones. */
   editOwnTerms: (own: OwnTerms | null) => void;
@@ -62,16 +62,16 @@ export function ForumPanel({
                 finding={finding}
                 words={words}
                 move={move}
-                moveAbove={(each, above) => deeds.moveAbove(plan, each, above)}
+                moveAbove={(each, above) => actions.moveAbove(plan, each, above)}
                 titleOf={titleIn(plan)}
-                putAside={deeds.putAside}
+                putAside={actions.putAside}
               />
             </li>
           ))}
         </ul>
       )}
       <PanelOwnTerms planned={planned} plan={plan} edit={editOwnTerms} />
-      <PanelActions planned={planned} plan={plan} deeds={deeds} refresh={refresh} />
+      <PanelActions planned={planned} plan={plan} actions={actions} refresh={refresh} />
     </aside>
   );
 }

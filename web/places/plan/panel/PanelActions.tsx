@@ -6,21 +6,21 @@ import type { PlannedForum, PlanView } from '../../../../contract/plan';
 import { sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { CopyDialog } from '../CopyDialog';
 import { SaveRecipeDialog } from '../RecipeDialogs';
-import type { ForumDeeds } from '../useForumDeeds';
+import type { ForumActions } from '../useForumActions';
 
 /** What is done with a forum: opened, edited, published, frozen, duplicated, removed. */
 export function PanelActions({
   planned,
   plan,
-  deeds,
+  actions,
   refresh,
 }: {
   planned: PlannedForum;
   plan: PlanView;
-  deeds: ForumDeeds;
+  actions: ForumActions;
   refresh: () => Promise<unknown>;
 }) {
   const course = useCourse();
@@ -31,7 +31,7 @@ export function PanelActions({
   const set = async (to: 'published' | 'draft' | 'frozen' | 'unfrozen') => {
     setBusy(true);
     try {
-      await deeds.setStatus(planned, to);
+      await actions.setStatus(planned, to);
       toast.success(
         {
           published: 'Published.',
@@ -49,7 +49,7 @@ export function PanelActions({
   const remove = async () => {
     setBusy(true);
     try {
-      await deeds.remove(planned);
+      await actions.remove(planned);
       toast.success(`“${planned.title}” is in the bin; it can be brought back.`);
       setDialog(null);
     } catch (error) {
@@ -110,14 +110,19 @@ export function PanelActions({
         )}
       </div>
       {dialog === 'copy' && (
-        <CopyDialog planned={planned} plan={plan} duplicate={deeds.duplicate} close={() => setDialog(null)} />
+        <CopyDialog
+          planned={planned}
+          plan={plan}
+          duplicate={actions.duplicate}
+          close={() => setDialog(null)}
+        />
       )}
       {dialog === 'recipe' && <SaveRecipeDialog planned={planned} close={() => setDialog(null)} />}
       {dialog === 'remove' && (
         <Dialog title={`Remove “${planned.title}”?`} onClose={() => setDialog(null)}>
           <p>
-            It goes to the bin with {countWords(planned.posts, 'post')} and {countWords(scores, 'score')}.
-            Nobody sees it, and its item leaves the gradebook. Everything comes back when you bring it back.
+            It goes to the bin with {plural(planned.posts, 'post')} and {plural(scores, 'score')}. Nobody sees
+            it, and its item leaves the gradebook. Everything comes back when you bring it back.
           </p>
           <button type="button" className="btn btn-error mt-4" disabled={busy} onClick={() => void remove()}>
             Put it in the bin

@@ -5,7 +5,7 @@ import { type ReactNode } from 'react';
 import type { PlannedForum } from '../../../../contract/plan';
 import { useCourse } from '../../../data/course';
 import { datesIn, dateWords } from '../../../ui/dateWords';
-import { countWords, maximumWords, numberWords } from '../../../../words/numbers';
+import { plural, maximumWords, numberWords } from '../../../../words/numbers';
 import { SealMark } from '../../../ui/SealMark';
 import { windowWords } from '../../../../words/schedule';
 
@@ -64,7 +64,7 @@ export function PanelSeal({ planned }: { planned: PlannedForum }) {
       <SealMark size={17} />
       <span>
         Sealed until the student’s own post has{' '}
-        {countWords(seal.minWords ?? Math.max(1, required.initialMinWords), 'word')}; then open at once.{' '}
+        {plural(seal.minWords ?? Math.max(1, required.initialMinWords), 'word')}; then open at once.{' '}
         {seal.lift === 'never'
           ? 'The seal never lifts by itself.'
           : seal.lift === 'whenPostingCloses'

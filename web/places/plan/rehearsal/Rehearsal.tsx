@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { RehearsedMove } from '../../../../contract/rehearsal';
 import { useCourse } from '../../../data/course';
-import { numberWords, pointWords, countWords } from '../../../../words/numbers';
+import { numberWords, pointWords, plural } from '../../../../words/numbers';
 import type { Rehearsed } from './useRehearsal';
 
 /** So many are listed before the rest is asked for. */
@@ -86,9 +86,9 @@ function Moves({ title, moves }: { title: string; moves: readonly RehearsedMove[
 
 function summary(moving: number, staying: number, suggested: number): string {
   const said = [
-    moving > 0 && `${countWords(moving, 'given score')} would move`,
-    staying > 0 && `${countWords(staying, 'given score')} would stay for a reason`,
-    suggested > 0 && `${countWords(suggested, 'suggestion')} would change`,
+    moving > 0 && `${plural(moving, 'given score')} would move`,
+    staying > 0 && `${plural(staying, 'given score')} would stay for a reason`,
+    suggested > 0 && `${plural(suggested, 'suggestion')} would change`,
   ].filter((each) => each !== false);
   return `${said.join(', ')}.`;
 }

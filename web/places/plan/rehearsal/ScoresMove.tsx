@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { z } from 'zod';
 import type { scoresMoveCounts } from '../../../../contract/plan';
 import { Dialog } from '../../../ui/Dialog';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 
 /** What is to become of given scores. */
 export interface ScoresChoice {
@@ -53,7 +53,7 @@ export function ScoresMove({
             onChange={() => setGive('anew')}
           />
           <span>
-            Give {countWords(anew, 'score')} anew by the new rules
+            Give {plural(anew, 'score')} anew by the new rules
             <span className="quiet block text-sm">What is released stays released, with the new points.</span>
           </span>
         </label>
@@ -66,21 +66,19 @@ export function ScoresMove({
               checked={overrides}
               onChange={(event) => setOverrides(event.target.checked)}
             />
-            <span>
-              Also {countWords(overridden, 'total')} that somebody gave in place of what is computed
-            </span>
+            <span>Also {plural(overridden, 'total')} that somebody gave in place of what is computed</span>
           </label>
         )}
       </fieldset>
       {left > 0 && (
         <p className="quiet mt-3 text-sm">
-          {countWords(left, 'score')} {left === 1 ? 'stays' : 'stay'} either way: posts changed since, or
-          points are missing by the new rules.
+          {plural(left, 'score')} {left === 1 ? 'stays' : 'stay'} either way: posts changed since, or points
+          are missing by the new rules.
         </p>
       )}
       <p className="mt-5 flex items-center gap-4">
         <button type="button" className="btn btn-primary" onClick={() => confirm({ give, overrides })}>
-          {give === 'stay' ? 'Save, scores stay' : `Save and give ${countWords(anew, 'score')} anew`}
+          {give === 'stay' ? 'Save, scores stay' : `Save and give ${plural(anew, 'score')} anew`}
         </button>
         <button type="button" className="link-plain" onClick={look}>
           Look at them first

@@ -1,10 +1,10 @@
 import { useFieldArray } from 'react-hook-form';
 import type { CourseSettingsView } from '../../../../contract/courseSettings';
-import { countWords, percentWords } from '../../../../words/numbers';
+import { plural, percentWords } from '../../../../words/numbers';
 import { newId } from '../../../data/newId';
 import { readPoints } from '../../../forms/readPoints';
 import { NoTotal } from '../../../ui/NoTotal';
-import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
+import { AddRow, RowActions } from '../../../ui/RowActions';
 import { FormRow } from '../../../forms/FormRow';
 import { FIELD, useSettings } from '../useSettings';
 
@@ -59,10 +59,10 @@ export function CategoriesRow({ used }: { used: CourseSettingsView['used']['cate
               />
             </label>
             <span className="quiet num w-14 shrink-0 text-right text-sm whitespace-nowrap">
-              {countWords(used[category.id] ?? 0, 'item')}
+              {plural(used[category.id] ?? 0, 'item')}
             </span>
             {canEdit && (
-              <RowDeeds
+              <RowActions
                 name="category"
                 index={index}
                 last={categories.fields.length - 1}

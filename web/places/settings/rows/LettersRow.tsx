@@ -1,5 +1,5 @@
 import { useFieldArray } from 'react-hook-form';
-import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
+import { AddRow, RowActions } from '../../../ui/RowActions';
 import { FormRow } from '../../../forms/FormRow';
 import { FIELD, useSettings } from '../useSettings';
 
@@ -26,7 +26,7 @@ export function LettersRow() {
             />
             %
             {canEdit && (
-              <RowDeeds
+              <RowActions
                 name="letter"
                 index={index}
                 last={letters.fields.length - 1}

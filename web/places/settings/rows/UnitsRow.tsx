@@ -1,8 +1,8 @@
 import { useFieldArray } from 'react-hook-form';
 import type { CourseSettingsView } from '../../../../contract/courseSettings';
-import { countWords } from '../../../../words/numbers';
+import { plural } from '../../../../words/numbers';
 import { newId } from '../../../data/newId';
-import { AddRow, RowDeeds } from '../../../ui/RowDeeds';
+import { AddRow, RowActions } from '../../../ui/RowActions';
 import { FormRow } from '../../../forms/FormRow';
 import { FIELD, useSettings } from '../useSettings';
 
@@ -21,10 +21,10 @@ export function UnitsRow({ used }: { used: CourseSettingsView['used']['units'] }
             className={`${FIELD} w-0 grow`}
           />
           <span className="quiet num w-18 text-sm whitespace-nowrap">
-            {countWords(used[unit.id] ?? 0, 'forum')}
+            {plural(used[unit.id] ?? 0, 'forum')}
           </span>
           {canEdit && (
-            <RowDeeds
+            <RowActions
               name="unit"
               index={index}
               last={units.fields.length - 1}

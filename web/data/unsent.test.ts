@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Problem } from '../../contract/problem';
 import { textOf } from '../../core/text/textOf';
 import { ApiProblem, Unreachable } from './api';
-import { Outbox, type WaitingPost } from './outbox';
+import { Unsent, type WaitingPost } from './unsent';
 
 const waiting = (id: string): WaitingPost => ({
   person: 'bram',
@@ -29,7 +29,7 @@ describe('posts that wait for the connection', () => {
     const store = browser();
     let reachable = false;
     const sent: string[] = [];
-    const outbox = new Outbox('bram', store, async ({ body }) => {
+    const outbox = new Unsent('bram', store, async ({ body }) => {
       if (!reachable) throw new Unreachable();
       sent.push(body.id);
     });
@@ -47,13 +47,13 @@ describe('posts that wait for the connection', () => {
   });
   it('survive a closed tab, and are another person’s at the same machine', () => {
     const store = browser();
-    new Outbox('bram', store, async () => undefined).add(waiting('first'));
-    expect(ids(new Outbox('bram', store, async () => undefined).posts)).toEqual(['first']);
-    expect(new Outbox('ines', store, async () => undefined).posts).toEqual([]);
+    new Unsent('bram', store, async () => undefined).add(waiting('first'));
+    expect(ids(new Unsent('bram', store, async () => undefined).posts)).toEqual(['first']);
+    expect(new Unsent('ines', store, async () => undefined).posts).toEqual([]);
   });
   it('that the server refuses stay with its reason, and do not hold up the others', async () => {
     const sent: string[] = [];
-    const outbox = new Outbox('bram', browser(), async ({ body }) => {
+    const outbox = new Unsent('bram', browser(), async ({ body }) => {
       if (body.id === 'first') throw refusal(403);
       sent.push(body.id);
     });
@@ -68,7 +68,7 @@ describe('posts that wait for the connection', () => {
     expect(outbox.posts).toEqual([]);
   });
   it.each([401, 500, 503])('wait on after an answer of %i', async (status) => {
-    const outbox = new Outbox('bram', browser(), async () => {
+    const outbox = new Unsent('bram', browser(), async () => {
       throw refusal(status);
     });
     outbox.add(waiting('first'));
@@ -82,7 +82,7 @@ describe('posts that wait for the connection', () => {
         throw new Error('full');
       },
     };
-    const outbox = new Outbox('bram', full, async () => undefined);
+    const outbox = new Unsent('bram', full, async () => undefined);
     expect(outbox.posts).toEqual([]);
     expect(outbox.add(waiting('first'))).toBe(false);
   });

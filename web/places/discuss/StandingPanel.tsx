@@ -9,7 +9,7 @@ import type { UnusedReason } from '../../../core/participation/usesOf';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { dueWords } from '../../ui/dateWords';
-import { countWords } from '../../../words/numbers';
+import { plural } from '../../../words/numbers';
 import { Tally } from '../../ui/Tally';
 import { slotName } from '../../../words/tally';
 
@@ -40,9 +40,9 @@ function reasonWords(
     case 'met':
       return slot.metAt === null ? 'there' : `there since ${date(slot.metAt)}`;
     case 'metLate':
-      return `there, ${countWords(slot.daysLate, 'day')} late`;
+      return `there, ${plural(slot.daysLate, 'day')} late`;
     case 'short':
-      return `too short: ${(post?.words ?? 0).toLocaleString('en-GB')} of ${countWords(needs, 'word')}`;
+      return `too short: ${(post?.words ?? 0).toLocaleString('en-GB')} of ${plural(needs, 'word')}`;
     case 'pending':
       return 'waits for approval';
     case 'missed':
@@ -107,7 +107,7 @@ function People({
  * A student's standing in a forum, beside the conversation: what is required and by when, with the Tally and its reasons; who
  * answered, and whom they answered.
  */
-export function Standing({ forum, posts }: { forum: ForumView; posts: readonly PostView[] }) {
+export function StandingPanel({ forum, posts }: { forum: ForumView; posts: readonly PostView[] }) {
   const { zone } = useCourse();
   const now = useNow();
   const byId = useMemo(() => new Map(posts.map((post) => [post.id, post])), [posts]);

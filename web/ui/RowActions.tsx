@@ -1,7 +1,7 @@
 import { ArrowDown, ArrowUp, Copy, Plus, X } from 'lucide-react';
 
 /** What can be done to a row of a list: moved up or down where order matters, and taken away while nothing stands in it. */
-export function RowDeeds({
+export function RowActions({
   name,
   index,
   last,

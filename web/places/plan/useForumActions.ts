@@ -13,7 +13,7 @@ import { factsOf } from '../../../core/checks/factsOf';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { movedAbove, orderOf, type PlanOrder } from './planOrder';
-import type { Deed } from './useUndo';
+import type { PlanStep } from './useUndo';
 
 type Status = 'published' | 'draft' | 'frozen' | 'unfrozen';
 
@@ -31,7 +31,7 @@ const LABELS: Record<Status, string> = {
 };
 
 /** What is done to whole forums from the plan, each remembered so that it can be taken back. They throw what `call` throws. */
-export interface ForumDeeds {
+export interface ForumActions {
   readonly setStatus: (planned: PlannedForum, to: Status) => Promise<void>;
   readonly remove: (planned: PlannedForum) => Promise<void>;
   /** Puts a finding aside with a reason. */
@@ -46,11 +46,11 @@ export interface ForumDeeds {
 }
 
 /** @param versionOf the version of a forum as last seen; what is taken back later begins from that one */
-export function useForumDeeds(
+export function useForumActions(
   versionOf: (forumId: string) => number,
   refresh: () => Promise<unknown>,
-  push: (deed: Deed) => void,
-): ForumDeeds {
+  push: (step: PlanStep) => void,
+): ForumActions {
   const { id: course, units } = useCourse();
   // What is in the bin is not in the plan: its versions are kept here.
   const binned = useRef(new Map<string, number>());

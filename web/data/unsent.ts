@@ -19,14 +19,14 @@ export interface WaitingPost {
 type Store = Pick<Storage, 'getItem' | 'setItem'>;
 
 const RETRY = 5000;
-const keyOf = (person: string) => `juror-outbox ${person}`;
+const storageKey = (person: string) => `juror-outbox ${person}`;
 const NOTHING: readonly WaitingPost[] = [];
 
 /**
  * Posts that wait for the connection, kept in the browser by person. Each has the id it was given when it was written, so
  * that it is one post however often it is sent.
  */
-export class Outbox {
+export class Unsent {
   #posts: readonly WaitingPost[];
   readonly #heard = new Set<() => void>();
   #sending = false;
@@ -87,7 +87,7 @@ export class Outbox {
 
   #read(): readonly WaitingPost[] {
     try {
-      const text = this.store.getItem(keyOf(this.person));
+      const text = this.store.getItem(storageKey(this.person));
       return text === null ? NOTHING : (JSON.parse(text) as WaitingPost[]);
     } catch {
       return NOTHING;
@@ -96,7 +96,7 @@ export class Outbox {
 
   #write(posts: readonly WaitingPost[]): boolean {
     try {
-      this.store.setItem(keyOf(this.person), JSON.stringify(posts));
+      this.store.setItem(storageKey(this.person), JSON.stringify(posts));
     } catch {
       return false;
     }
@@ -110,13 +110,13 @@ export class Outbox {
 const waitsOn = ({ problem }: ApiProblem): boolean =>
   problem.status === 401 || problem.status === 429 || problem.status >= 500 || problem.code === 'writeToken';
 
-const outboxes = new Map<string, Outbox>();
+const outboxes = new Map<string, Unsent>();
 
 /** The outbox of a person in this browser. */
-export function outboxOf(person: string): Outbox {
+export function unsentOf(person: string): Unsent {
   let outbox = outboxes.get(person);
   if (!outbox) {
-    outbox = new Outbox(person, localStorage, ({ course, forum, body }) =>
+    outbox = new Unsent(person, localStorage, ({ course, forum, body }) =>
       call(writePost, { course, forum }, body),
     );
     outboxes.set(person, outbox);
@@ -129,7 +129,7 @@ export const isUnreachable = (error: unknown): boolean => error instanceof Unrea
 
 /** The posts of a person that wait. */
 export function useWaitingPosts(person: string): readonly WaitingPost[] {
-  const outbox = outboxOf(person);
+  const outbox = unsentOf(person);
   return useSyncExternalStore(
     (heard) => outbox.subscribe(heard),
     () => outbox.posts,
@@ -137,8 +137,8 @@ export function useWaitingPosts(person: string): readonly WaitingPost[] {
 }
 
 /** Sends what waits as soon as the server can be reached again. */
-export function useOutbox(person: string, sent: (post: WaitingPost) => void): void {
-  const outbox = outboxOf(person);
+export function useUnsent(person: string, sent: (post: WaitingPost) => void): void {
+  const outbox = unsentOf(person);
   const isWaiting = useWaitingPosts(person).some(({ problem }) => problem === null);
   const latest = useRef(sent);
   useEffect(() => {

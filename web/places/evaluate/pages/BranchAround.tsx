@@ -6,7 +6,7 @@ import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';
 
 /** The branch around one post, asked for when it is wanted. */
-export function useAround(view: DeskView, post: DeskPost, wanted: boolean) {
+export function useBranch(view: DeskView, post: DeskPost, wanted: boolean) {
   const course = useCourse();
   const endpoint = withQuery(getAround, { names: view.namesHidden ? 'hidden' : undefined });
   return useApi(
@@ -33,8 +33,16 @@ function One({ post }: { post: PostAround }) {
 }
 
 /** Posts above or below a student's post, whole. */
-export function Around({ view, post, which }: { view: DeskView; post: DeskPost; which: 'above' | 'below' }) {
-  const { data, error } = useAround(view, post, true);
+export function BranchAround({
+  view,
+  post,
+  which,
+}: {
+  view: DeskView;
+  post: DeskPost;
+  which: 'above' | 'below';
+}) {
+  const { data, error } = useBranch(view, post, true);
   if (error && !data) return <Failed error={error} />;
   if (!data) return <Loading what="Opening the branch" />;
   return (

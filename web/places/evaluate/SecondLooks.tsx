@@ -49,7 +49,7 @@ function Look({ look }: { look: QueuedLook }) {
 }
 
 /** Who asks for another look at a score, in all forums: those that wait first, then what became of the others. */
-export function Looks() {
+export function SecondLooks() {
   const course = useCourse();
   useTitle('Another look', 'Evaluate', course.title);
   const [search, setSearch] = useSearchParams();
