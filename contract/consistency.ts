@@ -15,6 +15,7 @@ export const getGiven = endpoint({
     all: distribution,
     evaluators: z.array(z.object({ name: z.string(), given: distribution })),
   }),
+  staleOn: ['posts'],
 });
 
 export const listAlike = endpoint({
@@ -45,4 +46,5 @@ export const listAlike = endpoint({
       }),
     ),
   }),
+  staleOn: ['posts'],
 });

@@ -33,4 +33,5 @@ export const getCourse = endpoint({
   summary: 'The course',
   params: courseParams,
   answer: courseFrame,
+  staleOn: ['ready', 'scores'],
 });

@@ -55,6 +55,7 @@ export const listForums = endpoint({
   summary: 'The forums a person may open',
   params: courseParams,
   answer: z.object({ forums: z.array(forumLine) }),
+  staleOn: ['posts'],
 });
 
 /** A draft as the server keeps it. */

@@ -6,6 +6,12 @@ import { z } from 'zod';
  */
 export type Who = 'open' | 'person' | 'admin' | 'member' | 'staff' | 'instructor' | 'student';
 
+/**
+ * What is heard live that makes an answer out of date: posts of its forum, who is ready to be evaluated, scores, or what the person is
+ * told of. A change of the course makes everything of it so.
+ */
+export type Heard = 'posts' | 'ready' | 'scores' | 'notices';
+
 /** One request the API answers: what the server registers, what the web calls, and what openapi.json describes. */
 export interface Endpoint<
   Params extends z.ZodType = z.ZodType,
@@ -25,6 +31,8 @@ export interface Endpoint<
   /** The largest body taken, in bytes as sent. */
   readonly largest: number;
   readonly answer: Answer;
+  /** What, heard live, makes the answer out of date. */
+  readonly staleOn: readonly Heard[];
 }
 
 export type ParamsOf<E extends Endpoint> = z.infer<E['params']>;
@@ -62,12 +70,14 @@ export function endpoint<
   body?: Body;
   largest?: number;
   answer: Answer;
+  staleOn?: readonly Heard[];
 }): Endpoint<Params, Query, Body, Answer, W> {
   return {
     params: nothing as unknown as Params,
     query: nothing as unknown as Query,
     body: nothing as unknown as Body,
     largest: USUAL,
+    staleOn: [],
     ...definition,
   };
 }

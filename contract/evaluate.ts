@@ -55,6 +55,7 @@ export const listDockets = endpoint({
       }),
     ),
   }),
+  staleOn: ['scores'],
 });
 
 /** Where two evaluators read each student: how far that is, to whoever asks. */
@@ -119,6 +120,7 @@ export const getDocket = endpoint({
   params: forumParams,
   query: page.extend({ names }),
   answer: docketView,
+  staleOn: ['posts', 'scores'],
 });
 
 /** What the evaluator decides. */
@@ -262,6 +264,7 @@ export const getDesk = endpoint({
   params: studentParams,
   query: z.strictObject({ names }),
   answer: deskView,
+  staleOn: ['posts'],
 });
 
 /** The Desk once a score is kept or given, with what changed by it beside the Desk. */
@@ -312,6 +315,7 @@ export const getAround = endpoint({
   params: z.strictObject({ course: id, forum: id, student: id, post: id }),
   query: z.strictObject({ names }),
   answer: z.object({ above: z.array(postAround), below: z.array(postAround) }),
+  staleOn: ['posts'],
 });
 
 export const getDeskVersions = endpoint({
@@ -322,6 +326,7 @@ export const getDeskVersions = endpoint({
   params: z.strictObject({ course: id, forum: id, student: id, post: id }),
   query: page.extend({ names }),
   answer: postVersions,
+  staleOn: ['posts'],
 });
 
 export const excuse = endpoint({

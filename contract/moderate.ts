@@ -159,6 +159,7 @@ export const getModerate = endpoint({
     'Who waits for approval or an answer in a forum, who has answered nobody, who has posted nothing (staff)',
   params: forumParams,
   answer: moderateView,
+  staleOn: ['posts'],
 });
 
 export const reportPost = endpoint({
@@ -211,6 +212,7 @@ export const getEvidence = endpoint({
   summary: 'With what each student opened the seal, and what became of it (staff)',
   params: forumParams,
   answer: z.object({ rows: z.array(evidenceRow), questions: z.array(z.object({ id, title: z.string() })) }),
+  staleOn: ['posts'],
 });
 
 export const getEvidenceOf = endpoint({
@@ -234,4 +236,5 @@ export const getEvidenceOf = endpoint({
       }),
     ),
   }),
+  staleOn: ['posts'],
 });

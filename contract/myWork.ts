@@ -54,4 +54,5 @@ export const getMyWork = endpoint({
   summary: 'What is due, open and done (student)',
   params: courseParams,
   answer: z.object({ forums: z.array(workLine), drafts: z.array(workDraft) }),
+  staleOn: ['posts'],
 });

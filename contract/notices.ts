@@ -36,6 +36,7 @@ export const getNotices = endpoint({
     'What concerns the person in a course, the newest first; only what they may know of at this moment',
   params: courseParams,
   answer: z.object({ unread: z.int(), groups: z.array(noticeGroup), mail: mailChoice }),
+  staleOn: ['notices'],
 });
 
 export const readNotices = endpoint({

@@ -84,6 +84,7 @@ export const getStudentTerm = endpoint({
   summary: 'One student’s whole term (staff)',
   params: studentInCourse,
   answer: studentTerm,
+  staleOn: ['scores'],
 });
 
 export const saveStudentNote = endpoint({

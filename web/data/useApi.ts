@@ -1,12 +1,13 @@
 import useSWR, { preload, type SWRConfiguration, type SWRResponse } from 'swr';
 import type { AnswerOf, Endpoint, ParamsOf } from '../../contract/endpoint';
 import { getVantage } from '../../contract/vantage';
-import { addressOf, call } from './api';
+import { call } from './api';
+import { apiKey, type ApiKey } from './apiKey';
 import { useVantage, vantageNow } from './vantage';
 
-/** The SWR key of an endpoint's answer; everything of a course begins with its address. */
-export function keyOf<E extends Endpoint>(endpoint: E, params: ParamsOf<E>): string {
-  return addressOf(endpoint, params) + vantageQuery(endpoint, params);
+/** The SWR key of an endpoint's answer, through whoever's eyes one looks. */
+export function keyOf<E extends Endpoint>(endpoint: E, params: ParamsOf<E>): ApiKey {
+  return apiKey(endpoint, params, vantageQuery(endpoint, params));
 }
 
 /** An endpoint with what is asked of it in its address; what is undefined is left out. */

@@ -1,3 +1,4 @@
+import { ofCourse } from '../data/apiKey';
 import { addresses } from '../../words/addresses';
 import { ChevronDown, Keyboard, Landmark, LogOut, Mail, Moon, Search, Settings2, Sun } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -66,7 +67,7 @@ function ClockDialog({ course, now, close }: { course: CourseFrame; now: number;
     try {
       const answer = await call(moveClock, {}, { to: fromWallClock(wall, course.zone) });
       heardFromServer(answer.now);
-      await mutate((key) => typeof key === 'string' && key.startsWith('/api/courses/'));
+      await mutate(ofCourse());
       close();
     } catch (error) {
       toast.error(sentenceOf(error));

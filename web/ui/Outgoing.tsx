@@ -1,3 +1,4 @@
+import { madeStale, ofForum } from '../data/apiKey';
 import { addresses } from '../../words/addresses';
 import { CloudOff } from 'lucide-react';
 import { Link } from 'react-router';
@@ -31,13 +32,9 @@ export function Outgoing({ person }: { person: string }) {
   const waiting = useWaitingPosts(person);
   useUnsent(person, ({ course, forum }) => {
     toast.success('The connection is back: your post is sent.');
-    const here = `/api/courses/${course}/`;
-    void mutate(
-      (key) =>
-        typeof key === 'string' &&
-        key.startsWith(here) &&
-        (key.includes(forum) || /\/(forums|my-work)(\?|$)/.test(key)),
-    );
+    const isForum = ofForum(course, forum);
+    const isStale = madeStale(['posts'], course, [forum]);
+    void mutate((key) => isForum(key) || isStale(key));
   });
   if (waiting.length === 0) return null;
   const byForum = new Map<string, WaitingPost[]>();

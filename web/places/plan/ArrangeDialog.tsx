@@ -1,3 +1,5 @@
+import { getCourse } from '../../../contract/course';
+import { answersOf } from '../../data/apiKey';
 import {
   DndContext,
   KeyboardSensor,
@@ -130,7 +132,7 @@ export function ArrangeDialog({
         pinned: [...pinned],
       },
     );
-    await mutate((key) => typeof key === 'string' && key === `/api/courses/${course.id}`);
+    await mutate(answersOf(getCourse, { course: course.id }));
     await refresh();
   };
   const save = async () => {

@@ -1,3 +1,4 @@
+import { ofCourse } from '../../data/apiKey';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
@@ -75,7 +76,7 @@ function Form({
       forget();
       toast.success('Saved.');
       saved();
-      await mutate((key) => typeof key === 'string' && key.startsWith(`/api/courses/${course.id}`));
+      await mutate(ofCourse(course.id));
     } catch (failed) {
       showProblems(form, failed, 'settings');
       if (failed instanceof ApiProblem && failed.problem.code === 'conflict') {

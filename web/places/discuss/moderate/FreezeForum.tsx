@@ -1,3 +1,4 @@
+import { ofCourse } from '../../../data/apiKey';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { freezeForum } from '../../../../contract/moderate';
@@ -15,7 +16,7 @@ export function FreezeForum({ forum }: { forum: { readonly id: string; readonly 
       saidWithUndo(frozen ? 'Frozen: only staff write here now.' : 'Posting goes by its window again.', () =>
         set(!frozen),
       );
-      await mutate((key) => typeof key === 'string' && key.startsWith(`/api/courses/${course}`));
+      await mutate(ofCourse(course));
     } catch (error) {
       toast.error(sentenceOf(error));
     }
