@@ -13,7 +13,7 @@ export interface Unanswered {
 
 /**
  * Which posts of students nobody else has answered, and which students have answered nobody. An answer by staff counts, an aside
- * too; a removed one does not. (product §3, nobody left unanswered)
+ * too; a removed one does not.
  *
  * @param posts all posts of the forum
  * @example unansweredIn(posts, t).posts.length

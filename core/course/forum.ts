@@ -113,7 +113,7 @@ export interface Allowed {
   readonly approve: 'off' | 'nods' | 'ratings';
 }
 
-/** Which posts of students wait for staff's approval: none, all, or each student's until one was approved. (product §4) */
+/** Which posts of students wait for staff's approval: none, all, or each student's until one was approved. */
 export type Hold = 'none' | 'all' | 'first';
 
 /** When a student comes up for evaluation. (rules §5) */

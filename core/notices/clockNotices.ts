@@ -21,7 +21,7 @@ function openedAt(access: Access): Instant | null {
 
 /**
  * What a student is told by the clock alone: that a forum opened in the last week, and that something of their part is due within
- * a day and not done. (product §2, 1)
+ * a day and not done.
  *
  * @param accessIn the student's access to a forum at the instant asked for
  */

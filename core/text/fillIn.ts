@@ -1,6 +1,6 @@
 import type { RichNode } from './richText';
 
-/** The places a saved remark may have, each filled in for one student. (product §4) */
+/** The places a saved remark may have, each filled in for one student. */
 export const PLACES = ['given name', 'family name', 'forum', 'score'] as const;
 /** A place in a saved remark, written in braces. */
 export type Place = (typeof PLACES)[number];

@@ -35,7 +35,7 @@ const cannotUse = (file: string, why: string, error?: unknown) =>
     { cause: error },
   );
 
-/** Whether a database holds tables of something else. */
+/** Whether a SQLite file belongs to another program: it lacks our application id, and holds tables that are not ours. */
 function isForeign(sqlite: BetterSqlite3.Database): boolean {
   if (Number(sqlite.pragma('application_id', { simple: true })) === APPLICATION) return false;
   const { n } = sqlite

@@ -33,7 +33,7 @@ export async function readStateOf(db: Db, course: InCourse): Promise<ReadState> 
     .where('forum.course_id', '=', course.setup.id)
     .groupBy('post.forum_id')
     .execute();
-  // A mark that is taken away changes how many there are, one that is made when the last was made.
+  // A cheap sign that reading has changed: taking a mark away changes their number, making one changes the time of the latest.
   const states = new Map(rows.map(({ forum_id, marks, last }) => [forum_id, `${marks} ${last}`]));
   return (forumId) => states.get(forumId) ?? '';
 }
@@ -46,7 +46,10 @@ interface Kept {
   readonly counts: ForumCounts;
 }
 
-/** By the posts they were counted of, then by person: what changes in a forum makes other posts of it. */
+/**
+ * The cache, first by the posts that were counted, then by person. A change in a forum loads its posts as a new object, so what was
+ * counted of the old one is never found again.
+ */
 const kept = new WeakMap<ForumPosts, Map<string, Kept>>();
 
 /**

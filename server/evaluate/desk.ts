@@ -115,7 +115,7 @@ const NOT_GIVEN = {
   excused: false,
 };
 
-/** A post as scoring reads it: whom it answers is known, and which post is nothing that scoring asks. */
+/** A post without its place in the conversation. Scoring asks whom it answers, which is kept in `answers`, and never which post. */
 function byItself(post: Post): Post {
   return { ...post, parentId: null, threadId: post.id };
 }

@@ -66,7 +66,7 @@ function nodsOf(opened: OpenForum, nods: readonly Nod[]): DeskPost['nods'] {
 
 /**
  * The posts of a student in the order they are read in: by question where there are several; the initial post first; in a journal as they
- * were written. (product §2, 17)
+ * were written.
  */
 function inOrder(posts: readonly DeskPost[], opened: OpenForum, part: Participation): DeskPost[] {
   const questions = opened.forum.questions.map(({ id }) => id);

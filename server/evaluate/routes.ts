@@ -82,7 +82,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     };
   });
 
-  /** Who is meant by what an address names, and how their pages are shown to who asked for them so. */
+  /** Finds the student whom an address names, by their id or by the alias of a covered docket, and answers as the evaluator may see them. */
   const atDesk = async (
     course: InCourse,
     { forum, student }: { readonly forum: string; readonly student: string },
@@ -91,7 +91,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   ) => {
     const covered = await coverNames(db, course, forum, { names, student });
     const studentId = covered?.studentOf(student) ?? student;
-    /** What was sent, with the posts that stand behind names of their own. */
+    /** What the browser sent, with the aliases of posts replaced by their ids. */
     const meant = async <T>(value: T): Promise<T> => {
       if (covered === null) return value;
       const own = await db

@@ -71,7 +71,7 @@ async function waitingPosts(
     .sort((one, other) => one.since - other.since);
 }
 
-/** What staff have to look after in a forum: who waits, who goes unanswered, who keeps silent. (product §3) */
+/** What staff have to look after in a forum: who waits, who goes unanswered, who keeps silent. */
 export async function moderateView(
   db: Db,
   course: InCourse,

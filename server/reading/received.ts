@@ -188,7 +188,7 @@ function logOf(db: Kysely<Database>): ReceivedLog | null {
 
 /**
  * Takes note of texts that leave the server for a student, so that it can be said later what they had in their hands when. Looking
- * through somebody's eyes reaches nobody, and one's own posts are no news. (product §3, evidence)
+ * through somebody's eyes reaches nobody, and one's own posts are no news.
  */
 export function noteReceived(db: Db, course: InCourse, sent: readonly Sent[], now: number): void {
   const { person } = course;

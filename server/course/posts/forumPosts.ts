@@ -6,13 +6,16 @@ import type { Database } from '../../db/schema';
 import { recent } from '../../db/recent';
 import { loadPosts } from './loadPosts';
 
-/** The posts of a forum as the rules read them, and as they stand once everything that happened to them has happened. */
+/**
+ * The posts of a forum, as the core takes them: each with all its revisions, removals and decisions. Where each stands at an instant
+ * (removed, frozen, read aside) follows from these.
+ */
 export interface ForumPosts {
   readonly posts: readonly Post[];
   readonly byId: ReadonlyMap<string, Post>;
   /** Everything one person wrote here. */
   by(personId: string): readonly Post[];
-  /** Whether everything that ever happens to these posts has happened by an instant. */
+  /** Whether the last of these revisions, removals and decisions lies before an instant: what stands then stands at every later one. */
   isSettledAt(now: number): boolean;
   /** Where every post stands at an instant. */
   placedAt(now: number): ReadonlyMap<string, PostInPlace>;

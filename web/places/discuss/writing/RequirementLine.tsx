@@ -17,15 +17,15 @@ export interface Counting {
   readonly warning: boolean;
 }
 
-/** The step that holds for a number of words. */
+/** Of the answers by number of words, the one that holds for a text of so many. */
 export function stepAt(steps: readonly WouldCount[], words: number): WouldCount | null {
   return steps.findLast(({ fromWords }) => fromWords <= Math.max(1, words)) ?? null;
 }
 
 /**
- * A step in words.
+ * What a post that is being written would count as, in words.
  *
- * @param enough from how many words on it would be long enough; null where no number is
+ * @param enough the number of words that would be enough; null where it is long enough already, or no length helps
  */
 export function countingWords(
   { slot, reason }: WouldCount,
