@@ -129,7 +129,7 @@ export function noticeParagraph(
   return happened(notice, date, `“${forum}”`) + more(notice, date, now) + line;
 }
 
-const DATE_NAMES: readonly (readonly [keyof ToldDates, string])[] = [
+const TOLD_DATES: readonly (readonly [keyof ToldDates, string])[] = [
   ['postingFrom', 'Posting opens'],
   ['initialDue', 'Initial post due'],
   ['repliesDue', 'Replies due'],
@@ -139,7 +139,7 @@ const DATE_NAMES: readonly (readonly [keyof ToldDates, string])[] = [
 /** Each date that is other than before: its name, what it was, what it is. */
 export function dateChanges({ before, after }: NonNullable<Notice['dates']>, date: DateWriter) {
   const words = (at: number | null) => (at === null ? 'no date' : date(at));
-  return DATE_NAMES.filter(([name]) => before[name] !== after[name]).map(([name, label]) => ({
+  return TOLD_DATES.filter(([name]) => before[name] !== after[name]).map(([name, label]) => ({
     label,
     before: words(before[name]),
     after: words(after[name]),

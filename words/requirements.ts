@@ -15,8 +15,8 @@ export const NUMBER_WORDS: Readonly<Record<NumberName, { readonly many: string; 
   attachment: { many: 'attachments', label: 'Attachment required (1 or 0)' },
 };
 
-/** What a student is told of a kind of required posts depends on, besides how these stand. */
-export interface Asked {
+/** What sentences about required posts depend on, besides how these stand. */
+export interface RequiredOf {
   readonly required: ResolvedNumbers;
   /** Only staff read what is written. */
   readonly journal: boolean;
@@ -29,7 +29,7 @@ export interface NextStep {
 }
 
 /** What a sentence on how far a student is needs to know. */
-export interface StandsIn extends Asked {
+export interface StandsIn extends RequiredOf {
   readonly dates: Pick<Schedule, 'initialDue' | 'repliesDue'>;
   /** "is due Wed 4 Mar, 23:59 (in 2 days)"; empty without a date. */
   readonly isDue: (at: number | null) => string;
@@ -63,7 +63,7 @@ interface RequirementWords {
   /** What to do next; null where nothing of it is left. */
   readonly next: (
     slots: readonly Slot[],
-    asked: Asked & { readonly draftWords: number | null },
+    asked: RequiredOf & { readonly draftWords: number | null },
   ) => NextStep | null;
   /** How far somebody is; null where there is nothing to be said. */
   readonly stands: (slots: readonly Slot[], about: StandsIn) => Stands | null;
@@ -218,7 +218,7 @@ const ofKind = (slots: readonly Slot[], kind: SlotKind) => slots.filter((slot) =
 /** What a student does next in a forum. */
 export function nextStep(
   slots: readonly Slot[],
-  asked: Asked & { readonly draftWords: number | null },
+  asked: RequiredOf & { readonly draftWords: number | null },
 ): NextStep {
   for (const kind of SLOT_KINDS) {
     const step = WORDS[kind].next(ofKind(slots, kind), asked);

@@ -2,8 +2,6 @@ import { RowReader, type RowFinding } from '../csv/rowReader';
 import type { Guide } from '../course/evaluation';
 import { guideRule, guideRules } from './guide';
 
-export type { RowFinding };
-
 /** A guide as the rows of a CSV file, the first with the names of the columns. (docs/formats) */
 export function guideRows(guide: Guide): string[][] {
   const { columns, rows } = guideRule(guide);

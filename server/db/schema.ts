@@ -2,6 +2,7 @@ import type { Generated } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
 import type { AttachedFile } from '../../contract/files';
 import type { ForumRules, ForumSettings } from '../../contract/forumSettings';
+import type { MailChoice } from '../../contract/notices';
 import type { Gradebook } from '../../core/gradebook/gradebook';
 import type { ToldDates } from '../../core/notices/notice';
 import type { RecipeDates } from '../../core/plan/recipeDates';
@@ -10,9 +11,6 @@ import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
 import type { Json } from './json';
-
-/** When somebody is sent mail: for each thing told, once a day for all of them, or never. */
-export type MailChoice = 'atOnce' | 'daily' | 'none';
 
 /** The tables, as Kysely sees them. Instants are UTC ms, points hundredths, flags 0 or 1. */
 export interface Database {

@@ -1,5 +1,5 @@
 import type { Db } from '../db/open';
-import type { MailChoice } from '../db/schema';
+import type { MailChoice } from '../../contract/notices';
 
 /** What people are sent unless they choose otherwise. */
 export const DEFAULT_CHOICE: MailChoice = 'daily';

@@ -235,33 +235,33 @@ function CourseSwitch({ course }: { course: CourseFrame }) {
 function Places({ course }: { course: CourseFrame }) {
   const places =
     course.role === 'student'
-      ? [
-          ['my-work', 'My work'],
-          ['discuss', 'Discuss'],
-          ['scores', 'Scores'],
-        ]
-      : [
-          ['plan', 'Plan'],
-          ['discuss', 'Discuss'],
-          ['evaluate', 'Evaluate'],
-          ['gradebook', 'Gradebook'],
-          ['roster', 'Roster'],
-        ];
+      ? ([
+          [addresses.myWork, 'My work'],
+          [addresses.discuss, 'Discuss'],
+          [addresses.scores, 'Scores'],
+        ] as const)
+      : ([
+          [addresses.plan, 'Plan'],
+          [addresses.discuss, 'Discuss'],
+          [addresses.dockets, 'Evaluate'],
+          [addresses.gradebook, 'Gradebook'],
+          [addresses.roster, 'Roster'],
+        ] as const);
   return (
     <nav
       aria-label="Places of the course"
       className="flex h-full min-w-0 items-stretch gap-1 overflow-x-auto [scrollbar-width:none] sm:gap-3"
     >
-      {places.map(([path, name]) => (
+      {places.map(([address, name]) => (
         <NavLink
-          key={path}
-          to={`/c/${course.id}/${path}`}
+          key={name}
+          to={address(course.id)}
           className={({ isActive }) =>
             `flex items-center gap-2 border-b-[3px] px-1.5 pt-[3px] whitespace-nowrap ${isActive ? 'border-primary font-bold' : 'quiet border-transparent font-medium hover:border-base-300'}`
           }
         >
           {name}
-          {path === 'evaluate' && course.ready > 0 && (
+          {address === addresses.dockets && course.ready > 0 && (
             <span
               className="num rounded-full px-2 py-0.5 text-xs font-semibold text-primary"
               style={{ background: 'var(--river-wash)' }}

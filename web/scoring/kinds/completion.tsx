@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { partSchemas } from '../../../contract/parts';
 import type { CompletionPart } from '../../../core/course/evaluation';
 import type { PartFace } from '../partFace';
-import { Suggested } from '../sheet/Suggested';
+import { suggestedSheet } from '../sheet/suggestedSheet';
 
 interface Fields {
   readonly allOrNothing: boolean;
@@ -19,13 +19,5 @@ export const completion: PartFace<CompletionPart, Fields, object> = {
     codec: z.object({ allOrNothing: partSchemas.completion.part.shape.allOrNothing }),
     Fields: null,
   },
-  sheet: {
-    nothing: {},
-    typed: () => ({}),
-    decision: () => ({}),
-    rows: () => [],
-    Body: ({ at }) => <Suggested at={at} lead="suggested:" />,
-    Beside: null,
-    AtPost: null,
-  },
+  sheet: suggestedSheet(),
 };

@@ -4,7 +4,7 @@ import type { RatingsPart } from '../../../core/course/evaluation';
 import { wholeText } from '../../forms/codecs';
 import { NumberField } from '../form/fields';
 import type { PartFace } from '../partFace';
-import { Suggested } from '../sheet/Suggested';
+import { suggestedSheet } from '../sheet/suggestedSheet';
 
 interface Fields {
   readonly atLeast: string;
@@ -30,13 +30,5 @@ export const ratings: PartFace<RatingsPart, Fields, object> = {
       </div>
     ),
   },
-  sheet: {
-    nothing: {},
-    typed: () => ({}),
-    decision: () => ({}),
-    rows: () => [],
-    Body: ({ at }) => <Suggested at={at} lead="suggested:" />,
-    Beside: null,
-    AtPost: null,
-  },
+  sheet: suggestedSheet(),
 };

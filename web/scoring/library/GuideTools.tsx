@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { listGuides, saveGuide } from '../../../contract/guides';
-import type { RowFinding } from '../../../core/scoring/guideRows';
+import type { RowFinding } from '../../../core/csv/rowReader';
 import type { Guide } from '../../../core/course/evaluation';
 import { call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';

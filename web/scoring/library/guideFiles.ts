@@ -1,7 +1,8 @@
+import type { RowFinding } from '../../../core/csv/rowReader';
 import Papa from 'papaparse';
 import { guideFile } from '../../../contract/guides';
 import { csvFile } from '../../../core/csv/csv';
-import { guideRows, readGuideRows, type RowFinding } from '../../../core/scoring/guideRows';
+import { guideRows, readGuideRows } from '../../../core/scoring/guideRows';
 import type { Guide } from '../../../core/course/evaluation';
 import { newId } from '../../data/newId';
 import { saveFile } from '../../ui/saveFile';

@@ -1,5 +1,6 @@
+import { AddRow } from '../../../ui/RowActions';
 import { addresses } from '../../../../words/addresses';
-import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
+import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { Controller, useFieldArray } from 'react-hook-form';
 import type { Openings, Readers } from '../../../../core/course/forum';
 import { EMPTY_TEXT } from '../../../../core/text/richText';
@@ -220,14 +221,7 @@ function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
         </div>
       ))}
       <div className="flex flex-wrap items-center gap-3">
-        <button
-          type="button"
-          className="btn btn-sm raised ruled h-9"
-          onClick={() => list.append({ id: newId(), text: EMPTY_TEXT, retired: false })}
-        >
-          <Plus className="size-4" aria-hidden />
-          Add a question
-        </button>
+        <AddRow name="question" add={() => list.append({ id: newId(), text: EMPTY_TEXT, retired: false })} />
         {list.fields.length > 1 && (
           <span className="flex items-center gap-2">
             Students answer {number('rules.required.questions', 'How many questions')} of them{' '}

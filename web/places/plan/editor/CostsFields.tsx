@@ -1,11 +1,7 @@
-import type { FieldKit } from './fieldKit';
-import type { ForumForm } from './forumForm';
-
-const line = 'flex flex-wrap items-center gap-2';
-const select = 'select select-sm raised h-9 w-auto';
+import { line, select, type RowProps } from './rowProps';
 
 /** What lateness costs, what a late initial post shuts, and when a student comes up. */
-export function CostsFields({ kit, values }: { kit: FieldKit; values: ForumForm }) {
+export function CostsFields({ kit, values }: RowProps) {
   const { form, says, number } = kit;
   return (
     <>

@@ -1,29 +1,14 @@
+import { line, select, type PlanRowProps } from './rowProps';
 import { CostsFields } from './CostsFields';
 import { ShownFields } from './ShownFields';
-import type { PlanView } from '../../../../contract/plan';
 import { useCourse } from '../../../data/course';
-import type { FieldKit } from './fieldKit';
 import { startingParts } from './evaluationForm';
 import { FormRow } from '../../../forms/FormRow';
-import type { ForumForm } from './forumForm';
 import { NewCategory } from './NewCategory';
 import { Parts } from './Parts';
 
-const line = 'flex flex-wrap items-center gap-2';
-const select = 'select select-sm raised h-9 w-auto';
-
 /** Points, their parts, what lateness costs, what a late initial post shuts, and when a student comes up. */
-export function EvaluationRow({
-  kit,
-  values,
-  plan,
-  self,
-}: {
-  kit: FieldKit;
-  values: ForumForm;
-  plan: PlanView;
-  self: string;
-}) {
+export function EvaluationRow({ kit, values, plan, self }: PlanRowProps) {
   const course = useCourse();
   const { form, notes, says, number } = kit;
   // What was asked for meanwhile decides what is scored, until somebody has said so themselves.

@@ -1,22 +1,13 @@
+import { line, select, type RowProps, type PlanRowProps } from './rowProps';
 import { Plus, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
-import type { PlanView } from '../../../../contract/plan';
 import { ATTACHMENT_KINDS } from '../../../../contract/forumSettings';
 import { useCourse } from '../../../data/course';
 import { plural } from '../../../../words/numbers';
-import type { FieldKit } from './fieldKit';
 import { FormRow } from '../../../forms/FormRow';
-import type { ForumForm } from './forumForm';
-
-interface Props {
-  readonly kit: FieldKit;
-  readonly values: ForumForm;
-}
-const line = 'flex flex-wrap items-center gap-2';
-const select = 'select select-sm raised h-9 w-auto';
 
 /** What authors may do with their posts and with those of others. */
-export function AuthorsRow({ kit, values }: Props) {
+export function AuthorsRow({ kit, values }: RowProps) {
   const { form, says, number } = kit;
   return (
     <FormRow label="Authors may">
@@ -86,7 +77,7 @@ export function AuthorsRow({ kit, values }: Props) {
 }
 
 /** Approval, being told, nods and ratings, recent posts. */
-export function AttentionRow({ kit, values }: Props) {
+export function AttentionRow({ kit, values }: RowProps) {
   const { form } = kit;
   return (
     <FormRow label="Attention">
@@ -133,7 +124,7 @@ export function AttentionRow({ kit, values }: Props) {
 }
 
 /** What has to be done before, and for whom the forum is. */
-export function BeforeRow({ kit, values, plan, self }: Props & { plan: PlanView; self: string }) {
+export function BeforeRow({ kit, values, plan, self }: PlanRowProps) {
   const course = useCourse();
   const { form, says, notes } = kit;
   const list = useFieldArray({ control: form.control, name: 'rules.prerequisites' });

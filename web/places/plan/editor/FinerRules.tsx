@@ -1,21 +1,9 @@
+import { type PlanRowProps } from './rowProps';
 import { useState } from 'react';
-import type { PlanView } from '../../../../contract/plan';
-import type { FieldKit } from './fieldKit';
 import { AttentionRow, AuthorsRow, BeforeRow } from './FinerRows';
-import type { ForumForm } from './forumForm';
 
 /** What few forums change, folded away; open where something of it is set. */
-export function FinerRules({
-  kit,
-  values,
-  plan,
-  self,
-}: {
-  kit: FieldKit;
-  values: ForumForm;
-  plan: PlanView;
-  self: string;
-}) {
+export function FinerRules({ kit, values, plan, self }: PlanRowProps) {
   const [finer, setFiner] = useState(
     values.rules.prerequisites.length > 0 || values.rules.audience.kind === 'listed',
   );

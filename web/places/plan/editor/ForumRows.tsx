@@ -1,21 +1,12 @@
+import { line, select, type RowProps } from './rowProps';
 import type { Forum } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
-import type { FieldKit } from './fieldKit';
 import { FormRow } from '../../../forms/FormRow';
-import type { ForumForm } from './forumForm';
 import { requirementFields } from './requirements/requirementFields';
 import { TermStrip } from '../timeline/TermStrip';
 
-interface Props {
-  readonly kit: FieldKit;
-  readonly values: ForumForm;
-}
-
-const line = 'flex flex-wrap items-center gap-2';
-const select = 'select select-sm raised h-9 w-auto';
-
 /** Two due dates and two windows, drawn to scale above their fields. */
-export function DatesRow({ kit, forum }: Pick<Props, 'kit'> & { forum: Forum }) {
+export function DatesRow({ kit, forum }: Pick<RowProps, 'kit'> & { forum: Forum }) {
   const course = useCourse();
   const { form, notes, says, number, date } = kit;
   const term = { from: course.termStart, to: course.termEnd };
@@ -59,7 +50,7 @@ export function DatesRow({ kit, forum }: Pick<Props, 'kit'> & { forum: Forum }) 
 }
 
 /** The post-before-viewing rule. */
-export function SealRow({ kit, values }: Props) {
+export function SealRow({ kit, values }: RowProps) {
   const { form, notes, says, number } = kit;
   if (values.rules.readers === 'staff')
     return (
@@ -107,7 +98,7 @@ export function SealRow({ kit, values }: Props) {
 }
 
 /** How many posts, how long, to how many people: the fields of each requirement. */
-export function RequiredRow({ kit, values }: Props) {
+export function RequiredRow({ kit, values }: RowProps) {
   return (
     <FormRow label="Required posts">
       {requirementFields.map((Fields, index) => (

@@ -1,18 +1,15 @@
+import { AddRow } from '../../../ui/RowActions';
+import { line, select, type RowProps } from './rowProps';
 import { readPoints } from '../../../forms/readPoints';
-import { Plus, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
 import { newId } from '../../../data/newId';
 import { pointWords } from '../../../../words/numbers';
-import type { FieldKit } from './fieldKit';
-import type { ForumForm } from './forumForm';
 import { PartFields } from '../../../scoring/PartFields';
 import { newPart, offerOf, offers, withOffer, type TypedPart } from '../../../scoring/partForm';
 
-const line = 'flex flex-wrap items-center gap-2';
-const select = 'select select-sm raised h-9 w-auto';
-
 /** The parts of an evaluation: points, name, how each is scored, and what it looks at. */
-export function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
+export function Parts({ kit, values }: RowProps) {
   const { form, says } = kit;
   const list = useFieldArray({ control: form.control, name: 'rules.evaluation.parts', keyName: 'key' });
   const sum = values.rules.evaluation.parts.reduce(
@@ -84,14 +81,7 @@ export function Parts({ kit, values }: { kit: FieldKit; values: ForumForm }) {
         );
       })}
       <div className={line}>
-        <button
-          type="button"
-          className="btn btn-sm raised ruled h-9"
-          onClick={() => list.append(newPart(newId()))}
-        >
-          <Plus className="size-4" aria-hidden />
-          Add a part
-        </button>
+        <AddRow name="part" add={() => list.append(newPart(newId()))} />
         <span className="quiet num text-sm">
           {pointWords(sum)} of {values.rules.evaluation.maximum || '0'}
         </span>

@@ -1,10 +1,8 @@
+import { line, select } from './rowProps';
 import type { PlanView } from '../../../../contract/plan';
 import { plural, maximumWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
-
-const line = 'flex flex-wrap items-center gap-2';
-const select = 'select select-sm raised h-9 w-auto';
 
 /** How the gradebook shows the score, and how it is given: another look, covered names, two readers. */
 export function ShownFields({

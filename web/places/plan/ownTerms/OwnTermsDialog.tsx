@@ -41,7 +41,7 @@ export function OwnTermsDialog({
   const targets = useWatch({ control: form.control, name: 'targets' });
   const [more, setMore] = useState(Object.keys(terms.numbers).length > 0);
   const problem = firstMessage(form.formState.errors);
-  const busy = form.formState.isSubmitting;
+  const [busy, setBusy] = useState(false);
   const choices = {
     sections: course.sections,
     groups: plan.groups,
@@ -50,13 +50,12 @@ export function OwnTermsDialog({
   const others = forum.ownTerms.filter(({ id }) => id !== terms.id);
   const send = async (ownTerms: readonly OwnTerms[], label: string) => {
     const rules = { schedule: forum.schedule, seal: forum.seal, ownTerms };
-    if (await move([{ forumId: forum.id, rules }], 'ownTerms', label)) close();
+    setBusy(true);
+    const done = await move([{ forumId: forum.id, rules }], 'ownTerms', label);
+    setBusy(false);
+    if (done) close();
   };
   const save = form.handleSubmit((next) => send([...others, next], `own terms in ${title}`));
-  const takeAway = form.handleSubmit(
-    () => send(others, `own terms taken away in ${title}`),
-    () => send(others, `own terms taken away in ${title}`),
-  );
   return (
     <Dialog title={`Own terms in ${title}`} onClose={close} wide>
       <fieldset disabled={!canEdit}>
@@ -126,7 +125,7 @@ export function OwnTermsDialog({
               type="button"
               className="btn raised ruled"
               disabled={busy}
-              onClick={() => void takeAway()}
+              onClick={() => void send(others, `own terms taken away in ${title}`)}
             >
               Take away
             </button>

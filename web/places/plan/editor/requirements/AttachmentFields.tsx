@@ -1,7 +1,7 @@
-import { line, type RequirementProps } from './fields';
+import { line, type RowProps } from '../rowProps';
 
 /** A file with the initial post. */
-export function AttachmentFields({ kit, values }: RequirementProps) {
+export function AttachmentFields({ kit, values }: RowProps) {
   return (
     <>
       {values.rules.required.initialRequired && (

@@ -1,7 +1,8 @@
-import { line, WordsMode, type RequirementProps } from './fields';
+import { line, type RowProps } from '../rowProps';
+import { WordsMode } from './fields';
 
 /** A first post, or an answer to each question. */
-export function InitialFields({ kit, values }: RequirementProps) {
+export function InitialFields({ kit, values }: RowProps) {
   const { form, says, number } = kit;
   return (
     <>

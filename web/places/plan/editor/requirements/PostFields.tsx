@@ -1,7 +1,8 @@
-import { line, WordsMode, type RequirementProps } from './fields';
+import { line, type RowProps } from '../rowProps';
+import { WordsMode } from './fields';
 
 /** So many posts in all. */
-export function PostFields({ kit }: RequirementProps) {
+export function PostFields({ kit }: RowProps) {
   const { says, number } = kit;
   return (
     <>

@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
 import type { FieldKit } from '../fieldKit';
 import type { ForumForm } from '../forumForm';
-import { line, WordsMode, type RequirementProps } from './fields';
+import { line, type RowProps } from '../rowProps';
+import { WordsMode } from './fields';
 
 /**
  * How many different people follows how many replies, unless it was chosen by itself: whoever lowers the one, or had all of them to
@@ -19,7 +20,7 @@ function useDifferentFollows(form: FieldKit['form'], { replies, different }: For
 }
 
 /** Replies, and to how many people; a journal has none. */
-export function ReplyFields({ kit, values }: RequirementProps) {
+export function ReplyFields({ kit, values }: RowProps) {
   const { form, says, number } = kit;
   const { rules } = values;
   useDifferentFollows(form, rules.required);

@@ -1,12 +1,12 @@
 import type { ComponentType } from 'react';
 import { AttachmentFields } from './AttachmentFields';
-import type { RequirementProps } from './fields';
+import type { RowProps } from '../rowProps';
 import { InitialFields } from './InitialFields';
 import { PostFields } from './PostFields';
 import { ReplyFields } from './ReplyFields';
 import type { SlotKind } from '../../../../../core/course/slotKind';
 
-const FIELDS: Readonly<Record<SlotKind, ComponentType<RequirementProps>>> = {
+const FIELDS: Readonly<Record<SlotKind, ComponentType<RowProps>>> = {
   initial: InitialFields,
   attachment: AttachmentFields,
   reply: ReplyFields,
