@@ -22,6 +22,7 @@ export const listAlike = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/alike',
   who: 'staff',
+  coversNames: true,
   summary: 'Other students whose work was given the same level, with the posts it was given for (staff)',
   params: forumParams,
   query: z.strictObject({

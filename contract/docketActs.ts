@@ -12,6 +12,7 @@ export const actOnDocket = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/docket',
   who: 'staff',
+  coversNames: true,
   summary:
     'Accept suggestions, give 0, excuse, or remark on many students at once (staff); first as a preview, then done, and undone in one step',
   params: forumParams,
@@ -54,6 +55,7 @@ export const undoDocketAct = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/docket/acts/:act',
   who: 'staff',
+  coversNames: true,
   summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
   params: z.strictObject({ course: id, forum: id, act: id }),
   query: z.strictObject({ names }),

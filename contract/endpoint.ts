@@ -19,6 +19,7 @@ export interface Endpoint<
   Body extends z.ZodType = z.ZodType,
   Answer extends z.ZodType = z.ZodType,
   W extends Who = Who,
+  Covers extends boolean = boolean,
 > {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   /** With `:name` for parameters. */
@@ -33,6 +34,11 @@ export interface Endpoint<
   readonly answer: Answer;
   /** What, heard live, makes the answer out of date. */
   readonly staleOn: readonly Heard[];
+  /**
+   * Whether it speaks of students whose names may be covered until their score is given: as `names` asks, or as the forum says for
+   * everybody. It then names them by aliases, and takes aliases for students.
+   */
+  readonly coversNames: Covers;
 }
 
 export type ParamsOf<E extends Endpoint> = z.infer<E['params']>;
@@ -60,6 +66,7 @@ export function endpoint<
   Params extends z.ZodType = typeof nothing,
   Query extends z.ZodType = typeof nothing,
   Body extends z.ZodType = typeof nothing,
+  const Covers extends boolean = false,
 >(definition: {
   method: Endpoint['method'];
   path: string;
@@ -71,13 +78,15 @@ export function endpoint<
   largest?: number;
   answer: Answer;
   staleOn?: readonly Heard[];
-}): Endpoint<Params, Query, Body, Answer, W> {
+  coversNames?: Covers;
+}): Endpoint<Params, Query, Body, Answer, W, Covers> {
   return {
     params: nothing as unknown as Params,
     query: nothing as unknown as Query,
     body: nothing as unknown as Body,
     largest: USUAL,
     staleOn: [],
+    coversNames: false as Covers,
     ...definition,
   };
 }

@@ -1,6 +1,6 @@
 import { fromJson, type Json } from '../db/json';
-import type { AnswerOf, BodyOf } from '../../contract/endpoint';
-import type { actOnDocket as endpoint, DocketAct, undoDocketAct } from '../../contract/docketActs';
+import type { BodyOf } from '../../contract/endpoint';
+import type { actOnDocket as endpoint, DocketAct } from '../../contract/docketActs';
 import type { Forum } from '../../core/course/forum';
 import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
 import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
@@ -14,7 +14,6 @@ import { fillingFor, giveDecided } from '../course/scores/giveScore';
 import type { ScoreCell, StoredScore } from '../course/scores/keepScore';
 import { dropReading, isSecond, readingsOf } from '../course/scores/readings';
 import { storedScore, storedScores } from '../course/scores/storedScore';
-import type { CourseSetup } from '../course/setup/courseCache';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { notFound } from '../refusals/problem';
@@ -84,12 +83,26 @@ async function reach(
   return { targets, passed };
 }
 
-/** What an act comes to for one student, as it is told. */
-function toldOf(act: DocketAct, { studentId, stored, suggestion }: Target, names: CourseSetup['names']) {
+/** What an act comes to, students by their ids. */
+export interface ActOutcome {
+  readonly changes: readonly ChangeOfOne[];
+  /** The others, by what was in the way. */
+  readonly passed: readonly { readonly why: string; readonly students: readonly string[] }[];
+}
+
+/** What an act comes to for one student; points in hundredths, null where there are none. */
+interface ChangeOfOne {
+  readonly studentId: string;
+  readonly before: number | null;
+  readonly after: number | null;
+  readonly excused: boolean;
+}
+
+function changeOf(act: DocketAct, { studentId, stored, suggestion }: Target): ChangeOfOne {
   const before = stored?.points ?? null;
   const gives = act === 'accept' || act === 'zero';
   return {
-    student: names.get(studentId)!,
+    studentId,
     before,
     after: gives ? (suggestion?.points ?? null) : act === 'excuse' ? null : before,
     excused: act === 'excuse',
@@ -121,17 +134,16 @@ export async function actOnDocket(
   deps: Keeping,
   course: InCourse,
   forumId: string,
-  { id, preview, ...asked }: Omit<BodyOf<typeof endpoint>, 'names'>,
+  { id, preview, ...asked }: Asked & { readonly id: string; readonly preview: boolean },
   now: number,
-): Promise<AnswerOf<typeof endpoint>> {
+): Promise<ActOutcome> {
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null || card.itemId === null) throw notFound();
   const itemId = card.itemId;
-  const { names } = course.setup;
   const { act } = asked;
   const answer = ({ targets, passed }: Awaited<ReturnType<typeof reach>>) => ({
-    changes: targets.map((target) => toldOf(act, target, names)),
-    passed: [...passed].map(([why, ids]) => ({ why, students: ids.map((each) => names.get(each)!) })),
+    changes: targets.map((target) => changeOf(act, target)),
+    passed: [...passed].map(([why, students]) => ({ why, students })),
   });
   if (preview) return answer(await reach(deps.db, course, forum, itemId, asked, now));
   return changeCourse(deps, course, now, async (change) => {
@@ -168,6 +180,8 @@ interface Before {
 /**
  * Puts back what stood before an act. Whoever was scored, excused or released since is passed over, so that nobody's later work is
  * lost.
+ *
+ * @returns how many were put back, and the ids of those passed over
  */
 export function undoAct(
   deps: Keeping,
@@ -175,7 +189,7 @@ export function undoAct(
   forumId: string,
   actId: string,
   now: number,
-): Promise<AnswerOf<typeof undoDocketAct>> {
+): Promise<{ readonly undone: number; readonly passed: readonly string[] }> {
   const { card } = forumIn(course.setup, forumId);
   if (card.itemId === null) throw notFound();
   const itemId = card.itemId;
@@ -206,6 +220,6 @@ export function undoAct(
       undone++;
     }
     await trx.updateTable('docket_act').set({ undone_at: now }).where('id', '=', actId).execute();
-    return { undone, passed: passed.map((student) => course.setup.names.get(student)!) };
+    return { undone, passed };
   });
 }

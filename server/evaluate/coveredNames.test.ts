@@ -1,4 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import type { Endpoint } from '../../contract/endpoint';
+import { endpoints } from '../../contract/openapi';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import { textOf } from '../../core/text/textOf';
 import { at, C, F, withForum } from '../testing/testServer';
@@ -143,5 +146,15 @@ describe('posts of somebody whose name is hidden', () => {
     const given = (await give(alias, 1).expect(200)).body as DeskView;
     expect(given.score.passages.map(({ postId }) => postId)).toEqual(['post-1']);
     expect(given.posts[0]!.id).toBe('post-1');
+  });
+});
+
+describe('an endpoint that speaks of students to evaluate', () => {
+  it('covers names where it takes whether they are shown, or names a student of a docket', () => {
+    const takesNames = ({ query, body }: Endpoint) =>
+      [query, body].some((schema) => schema instanceof z.ZodObject && 'names' in schema.shape);
+    const ofDocket = ({ path }: Endpoint) => path.includes('/docket/:student');
+    const forgotten = endpoints.filter((each) => !each.coversNames && (takesNames(each) || ofDocket(each)));
+    expect(forgotten.map(({ path }) => path)).toEqual([]);
   });
 });

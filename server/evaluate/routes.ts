@@ -1,7 +1,7 @@
-import { DONE, pageOf, type PersonName } from '../../contract/basics';
+import { DONE, pageOf } from '../../contract/basics';
 import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
-import { coveredDesk, coveredDocket, coveredRow, coverNames, withoutCalls } from './coveredNames';
+import { coveredDesk, coveredDocket, coveredRow, withoutCalls } from './coveredViews';
 import * as acts from '../../contract/docketActs';
 import * as contract from '../../contract/evaluate';
 import * as consistency from '../../contract/consistency';
@@ -11,7 +11,8 @@ import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { actOnDocket, undoAct } from './actOnDocket';
-import { worksWith, type InCourse } from '../course/setup/inCourse';
+import type { Covered } from '../course/covered/coverNames';
+import { worksWith } from '../course/setup/inCourse';
 import { openForumQuietly, readablePost } from '../course/access/openForum';
 import { postVersions } from '../discuss/postVersions';
 import { notFound } from '../refusals/problem';
@@ -26,6 +27,38 @@ import { confirmScore, saveScore, setExcused } from './saveScore';
 import { settle } from './settle';
 import { refuseStrangeReferences } from '../course/forums/strangeReferences';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
+
+/** Whose pages an address means. */
+interface AtDesk {
+  readonly forum: string;
+  readonly student: string;
+}
+
+/** A student's pages as the evaluator may see them now: whoever has a score by then is covered no more. */
+async function shownDesk(
+  db: Db,
+  covered: Covered,
+  { forum, student }: AtDesk,
+  now: number,
+): Promise<contract.DeskView> {
+  const cover = await covered.anew(db);
+  return coveredDesk(await desk(db, cover.course, forum, student, now), student, cover);
+}
+
+/** What the browser sent, with the student's posts in the place of their aliases. */
+async function meantPosts<T>(db: Db, covered: Covered, { forum, student }: AtDesk, value: T): Promise<T> {
+  if (covered.names === 'shown') return value;
+  const own = await db
+    .selectFrom('post')
+    .select('id')
+    .where('forum_id', '=', forum)
+    .where('author_id', '=', student)
+    .execute();
+  return covered.showPosts(
+    value,
+    own.map(({ id }) => id),
+  );
+}
 
 /** Dockets, the Desk, and what is decided there. */
 export function evaluateRoutes(serve: Serve, deps: Deps): void {
@@ -52,152 +85,103 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     };
   });
 
-  serve(contract.getDocket, async ({ course, params, query, now }) => {
-    const covered = await coverNames(db, course, params.forum, query);
-    const seen = covered?.course ?? course;
-    const plain = await docket(db, seen, params.forum, now);
-    const view = covered === null ? plain : coveredDocket(plain, covered);
+  serve(contract.getDocket, async ({ course, covered, params, query, now }) => {
+    const view = coveredDocket(await docket(db, course, params.forum, now), covered);
     return { ...view, ...pageOf(view.rows, query) };
   });
 
   serve(consistency.getGiven, ({ course, params }) => givenSpread(db, course, params.forum));
 
-  serve(consistency.listAlike, async ({ course, params, query, now }) => {
-    const covered = await coverNames(db, course, params.forum, {
-      names: query.names,
-      student: query.without,
-    });
-    const without = query.without && (covered?.studentOf(query.without) ?? query.without);
-    const found = await alike(db, covered?.course ?? course, params.forum, { ...query, without }, now);
-    if (covered === null) return found;
+  serve(consistency.listAlike, async ({ course, covered, params, query, now }) => {
+    const { covers, studentOf, hidePosts } = covered;
+    const without = query.without && studentOf(query.without);
+    const found = await alike(db, course, params.forum, { ...query, without }, now);
     return {
       ...found,
       students: found.students.map((each) => ({
         ...each,
-        posts: covered.hidePosts(
-          each.posts.map((post) => ({ ...post, html: withoutCalls(post.html) })),
-          covered.covers(covered.studentOf(each.student.id)) ? each.posts.map(({ id }) => id) : [],
+        posts: hidePosts(
+          each.posts.map((post) => ({ ...post, html: withoutCalls(post.html, covered) })),
+          covers(studentOf(each.student.id)) ? each.posts.map(({ id }) => id) : [],
         ),
       })),
     };
   });
 
-  /** Finds the student whom an address names, by their id or by the alias of a covered docket, and answers as the evaluator may see them. */
-  const atDesk = async (
-    course: InCourse,
-    { forum, student }: { readonly forum: string; readonly student: string },
-    now: number,
-    names: 'shown' | 'hidden' = 'shown',
-  ) => {
-    const covered = await coverNames(db, course, forum, { names, student });
-    const studentId = covered?.studentOf(student) ?? student;
-    /** What the browser sent, with the aliases of posts replaced by their ids. */
-    const meant = async <T>(value: T): Promise<T> => {
-      if (covered === null) return value;
-      const own = await db
-        .selectFrom('post')
-        .select('id')
-        .where('forum_id', '=', forum)
-        .where('author_id', '=', studentId)
-        .execute();
-      return covered.showPosts(
-        value,
-        own.map(({ id }) => id),
-      );
-    };
-    const show = async (trx: Db): Promise<contract.DeskView> => {
-      // Anew each time: whoever has a score now is covered no more.
-      const cover = await coverNames(trx, course, forum, { names, student });
-      if (cover === null) return desk(trx, course, forum, studentId, now);
-      return coveredDesk(await desk(trx, cover.course, forum, studentId, now), studentId, cover);
-    };
-    /** The same with what a saved score has changed beside it, so that nothing of it has to be asked for anew. */
-    const saved = async (given: boolean): Promise<contract.SavedScore> => {
-      if (!given) return { ...(await show(db)), row: null, ready: null };
-      const cover = await coverNames(db, course, forum, { names, student });
-      const row = await docketRow(db, cover?.course ?? course, forum, studentId, now);
-      const { ready } = await countStates(db, course, now);
-      return { ...(await show(db)), row: row && cover ? coveredRow(row, cover) : row, ready };
-    };
-    return { covered, studentId, meant, show, saved };
-  };
+  serve(contract.getDesk, ({ covered, params, now }) => shownDesk(db, covered, params, now));
 
-  serve(contract.getDesk, async ({ course, params, query, now }) => {
-    const { show } = await atDesk(course, params, now, query.names);
+  serve(contract.saveScore, async ({ covered, params, body, now }) => {
+    const { forum, student } = params;
+    const meant = await meantPosts(db, covered, params, body);
+    const show = (trx: Db) => shownDesk(trx, covered, params, now);
+    await saveScore(deps, covered.withNames, { forumId: forum, studentId: student }, meant, now, show);
+    if (!body.give) return { ...(await show(db)), row: null, ready: null };
+    const cover = await covered.anew(db);
+    const row = await docketRow(db, cover.course, forum, student, now);
+    const { ready } = await countStates(db, cover.course, now);
+    return { ...(await show(db)), row: row && coveredRow(row, cover), ready };
+  });
+
+  serve(contract.confirmScore, async ({ covered, params, body, now }) => {
+    const show = (trx: Db) => shownDesk(trx, covered, params, now);
+    const at = { forumId: params.forum, studentId: params.student };
+    await confirmScore(deps, covered.withNames, at, body.version, now, show);
     return show(db);
   });
 
-  serve(contract.saveScore, async ({ course, params, body, now }) => {
-    const { studentId, meant, show, saved } = await atDesk(course, params, now);
-    const at = { forumId: params.forum, studentId };
-    await saveScore(deps, course, at, await meant(body), now, show);
-    return saved(body.give);
-  });
-
-  serve(contract.confirmScore, async ({ course, params, body, now }) => {
-    const { studentId, show } = await atDesk(course, params, now);
-    await confirmScore(deps, course, { forumId: params.forum, studentId }, body.version, now, show);
-    return show(db);
-  });
-
-  serve(contract.getAround, async ({ course, params, query, now }) => {
-    const { covered, studentId, meant } = await atDesk(course, params, now, query.names);
-    const at = { forumId: params.forum, studentId, postId: await meant(params.post) };
-    const found = await around(db, covered?.course ?? course, at, now);
-    if (covered === null) return found;
-    const clean = (each: contract.PostAround) => ({ ...each, html: each.html && withoutCalls(each.html) });
+  serve(contract.getAround, async ({ course, covered, params, now }) => {
+    const { forum: forumId, student: studentId } = params;
+    const postId = await meantPosts(db, covered, params, params.post);
+    const found = await around(db, course, { forumId, studentId, postId }, now);
+    const clean = (each: contract.PostAround) => ({
+      ...each,
+      html: each.html && withoutCalls(each.html, covered),
+    });
     const shown = { above: found.above.map(clean), below: found.below.map(clean) };
-    if (!covered.covers(studentId)) return shown;
-    return covered.hidePosts(
-      shown,
-      [...found.above, ...found.below].map(({ id }) => id),
-    );
+    const all = [...found.above, ...found.below].map(({ id }) => id);
+    return covered.covers(studentId) ? covered.hidePosts(shown, all) : shown;
   });
 
-  serve(contract.getDeskVersions, async ({ course, params, query, now }) => {
-    const { covered, studentId, meant } = await atDesk(course, params, now, query.names);
-    if (!worksWith(course, studentId)) throw notFound();
+  serve(contract.getDeskVersions, async ({ course, covered, params, query, now }) => {
+    if (!worksWith(course, params.student)) throw notFound();
     const opened = await openForumQuietly(db, course, params.forum, now);
-    const { post } = readablePost(opened, await meant(params.post));
-    if (post.authorId !== studentId) throw notFound();
-    const all = await postVersions(db, covered?.course ?? course, opened, post.id, now);
-    const shown = covered === null ? all : all.map((each) => ({ ...each, html: withoutCalls(each.html) }));
+    const { post } = readablePost(opened, await meantPosts(db, covered, params, params.post));
+    if (post.authorId !== params.student) throw notFound();
+    const all = await postVersions(db, course, opened, post.id, now);
+    const shown = all.map((each) => ({ ...each, html: withoutCalls(each.html, covered) }));
     const { rows, paging } = pageOf(shown, query);
     return { paging, revisions: rows };
   });
 
-  serve(contract.settleReadings, async ({ course, params, body, now }) => {
-    const { studentId, show } = await atDesk(course, params, now);
-    await settle(deps, course, { forumId: params.forum, studentId }, body, now, show);
+  serve(contract.settleReadings, async ({ covered, params, body, now }) => {
+    const show = (trx: Db) => shownDesk(trx, covered, params, now);
+    const at = { forumId: params.forum, studentId: params.student };
+    await settle(deps, covered.withNames, at, body, now, show);
     return show(db);
   });
 
-  serve(contract.excuse, async ({ course, params, body, now }) => {
-    const { studentId } = await atDesk(course, params, now);
-    await setExcused(deps, course, { forumId: params.forum, studentId }, body.excused, now);
+  serve(contract.excuse, async ({ covered, params, body, now }) => {
+    const at = { forumId: params.forum, studentId: params.student };
+    await setExcused(deps, covered.withNames, at, body.excused, now);
     return { excused: body.excused };
   });
 
-  serve(acts.actOnDocket, async ({ course, params, body, now }) => {
-    const student = Array.isArray(body.students) ? body.students[0] : undefined;
-    const covered = await coverNames(db, course, params.forum, { names: body.names, student });
-    const { students } = body;
-    const meant = covered && Array.isArray(students) ? students.map(covered.studentOf) : students;
-    const answer = await actOnDocket(deps, course, params.forum, { ...body, students: meant }, now);
-    if (covered === null) return answer;
-    const shown = ({ id }: PersonName) => covered.course.setup.names.get(id)!;
+  serve(acts.actOnDocket, async ({ course, covered, params, body, now }) => {
+    const { students, ...act } = body;
+    const meant = Array.isArray(students) ? students.map(covered.studentOf) : students;
+    const asked = { ...act, students: meant };
+    const { changes, passed } = await actOnDocket(deps, covered.withNames, params.forum, asked, now);
+    const named = (id: string) => course.setup.names.get(id)!;
     return {
-      changes: answer.changes.map((change) => ({ ...change, student: shown(change.student) })),
-      passed: answer.passed.map(({ why, students: each }) => ({ why, students: each.map(shown) })),
+      changes: changes.map(({ studentId, ...change }) => ({ student: named(studentId), ...change })),
+      passed: passed.map((each) => ({ why: each.why, students: each.students.map(named) })),
     };
   });
 
-  serve(acts.undoDocketAct, async ({ course, params, query, now }) => {
-    const answer = await undoAct(deps, course, params.forum, params.act, now);
-    const covered = await coverNames(db, course, params.forum, query);
-    return covered === null
-      ? answer
-      : { ...answer, passed: answer.passed.map(({ id }) => covered.course.setup.names.get(id)!) };
+  serve(acts.undoDocketAct, async ({ covered, params, now }) => {
+    const { undone, passed } = await undoAct(deps, covered.withNames, params.forum, params.act, now);
+    const { names } = (await covered.anew(db)).course.setup;
+    return { undone, passed: passed.map((id) => names.get(id)!) };
   });
 
   serve(remarks.listRemarks, async ({ course }) => ({
@@ -230,10 +214,10 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     looks: await queueOfLooks(db, course),
   }));
 
-  serve(contract.answerLook, async ({ course, params, body, now }) => {
-    const { studentId, show } = await atDesk(course, params, now);
-    await answerLook(deps, course, params.forum, studentId, params.look, body.answer, now);
-    return show(db);
+  serve(contract.answerLook, async ({ covered, params, body, now }) => {
+    const { forum, student, look } = params;
+    await answerLook(deps, covered.withNames, forum, student, look, body.answer, now);
+    return shownDesk(db, covered, params, now);
   });
 
   serve(rehearsal.rehearse, async ({ course, params, body, now }) => {

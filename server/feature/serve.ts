@@ -1,5 +1,6 @@
 import type { Request, Response } from 'express';
 import type { AnswerOf, BodyOf, Endpoint, ParamsOf, QueryOf, Who } from '../../contract/endpoint';
+import type { Covered } from '../course/covered/coverNames';
 import type { InCourse } from '../course/setup/inCourse';
 import type { SignedIn } from './signedIn';
 
@@ -20,8 +21,15 @@ export type CalledBy<W extends Who> = W extends 'open'
     ? { readonly session: SignedIn }
     : { readonly session: SignedIn; readonly course: InCourse };
 
+/** Where an endpoint covers names: the course is given with names covered already, and `:student` is the one behind an alias. */
+export type CoveredFor<Covers extends boolean> = Covers extends true
+  ? { readonly covered: Covered }
+  : unknown;
+
 /** Answers an endpoint. */
-export type Handler<E extends Endpoint> = (call: Call<E> & CalledBy<E['who']>) => Promise<AnswerOf<E>>;
+export type Handler<E extends Endpoint> = (
+  call: Call<E> & CalledBy<E['who']> & CoveredFor<E['coversNames']>,
+) => Promise<AnswerOf<E>>;
 
 /**
  * Serves an endpoint to those it is for, as its `who` says. Handed to every feature, so that no feature knows how requests come in.

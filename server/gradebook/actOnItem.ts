@@ -74,9 +74,9 @@ export async function actOnItem(
   }
   if (item.forumId !== null && act === 'zero') {
     const whom = Array.isArray(students) ? students : ('nothing' as const);
-    const request = { id, act, students: whom, remark: null, preview, names: 'shown' as const };
+    const request = { id, act, students: whom, remark: null, preview };
     const { changes } = await actOnDocket(deps, course, item.forumId, request, now);
-    return { students: changes.map(({ student }) => student.id), unsettled: 0 };
+    return { students: changes.map(({ studentId }) => studentId), unsettled: 0 };
   }
   const changes = await changesOf(deps.db, course, item, { act, students }, now);
   if (!preview && changes.length > 0) await changeCells(deps, course, { changes, why: null }, now);

@@ -1,6 +1,7 @@
 import express, { type Express, type Request, type Response } from 'express';
 import type { BodyOf, Endpoint } from '../../contract/endpoint';
-import { courseFor, refuseOthers } from '../course/setup/inCourse';
+import { coverNames } from '../course/covered/coverNames';
+import { courseFor, refuseOthers, type InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
 import type { Call, Serve } from '../feature/serve';
 import type { SignedIn } from '../feature/signedIn';
@@ -92,6 +93,29 @@ async function refuseUnlessAdmin(deps: Deps, session: SignedIn): Promise<void> {
   if (person?.administrator !== 1) throw notFound();
 }
 
+/** The parts of a request that may name students, where names are covered. */
+interface AskedOfStudents {
+  readonly params: { readonly forum: string; readonly student?: string };
+  readonly query: { readonly names?: 'shown' | 'hidden'; readonly without?: string };
+  readonly body: { readonly names?: 'shown' | 'hidden'; readonly students?: unknown };
+}
+
+/** The course with the names covered that the evaluator may not know, and the student whom the address means. */
+async function withNamesCovered(deps: Deps, course: InCourse, asked: AskedOfStudents): Promise<object> {
+  const { params, query, body } = asked;
+  const students = [params.student, query.without, body.students]
+    .flat()
+    .filter((each): each is string => typeof each === 'string');
+  const names = query.names ?? body.names ?? 'shown';
+  const covered = await coverNames(deps.db, course, params.forum, { names, students });
+  const { student } = params;
+  return {
+    course: covered.course,
+    covered,
+    ...(student !== undefined && { params: { ...params, student: covered.studentOf(student) } }),
+  };
+}
+
 /**
  * Serves endpoints to those they are for; to everyone else they do not exist. Who is not let in is refused before anything they sent is
  * looked at, so that a refusal never depends on what was sent. Staff who read in a course may ask through a student's eyes at a moment:
@@ -104,8 +128,15 @@ export function serving(app: Express, deps: Deps): Serve {
     app[endpoint.method](endpoint.path, async (req, res) => {
       const by = await admit(req, res);
       await readBody(req, res);
-      const call = { ...read(deps, endpoint, req, res), ...by } as Parameters<typeof handler>[0];
-      const answer: unknown = await handler(call);
+      const call = { ...read(deps, endpoint, req, res), ...by };
+      const cover = endpoint.coversNames
+        ? await withNamesCovered(
+            deps,
+            (by as { course: InCourse }).course,
+            call as unknown as AskedOfStudents,
+          )
+        : {};
+      const answer: unknown = await handler({ ...call, ...cover } as Parameters<typeof handler>[0]);
       // What a handler has sent itself is not sent again.
       if (!res.headersSent) res.json(answer);
     });

@@ -1,15 +1,12 @@
 import { createHmac, randomBytes } from 'node:crypto';
-import type { PersonName } from '../../contract/basics';
-import type { DeskView, DocketRow, DocketView } from '../../contract/evaluate';
-import type { Post } from '../../core/course/post';
-import { forumIn, type InCourse } from '../course/setup/inCourse';
-import type { Db } from '../db/open';
-import { notFound, refused } from '../refusals/problem';
-import { isSecond, readingsOf } from '../course/scores/readings';
+import type { PersonName } from '../../../contract/basics';
+import type { Db } from '../../db/open';
+import { notFound, refused } from '../../refusals/problem';
+import { isSecond, readingsOf } from '../scores/readings';
+import { forumIn, type InCourse } from '../setup/inCourse';
 
 /** What begins every name that stands for a covered student. */
 const ALIAS = 'covered-';
-const MENTION = /<span class="mention">@[^<]*<\/span>/g;
 const isAlias = (id: string) => id.startsWith(ALIAS);
 
 /** The key that aliases are made with: of this data folder alone, so that nobody works out who stands behind one. */
@@ -27,24 +24,38 @@ async function aliasKey(db: Db): Promise<string> {
   return value;
 }
 
-/** A course whose evaluator does not learn whose work they judge, until its score is given. */
+/**
+ * A course as an evaluator of one forum may know it. Where names are covered, an evaluator does not learn whose work they judge until
+ * its score is given. Where they are shown, everything here answers what it is given.
+ */
 export interface Covered {
   /** The course with covered names in the place of real ones. */
   readonly course: InCourse;
+  /** The course with everybody's name: for what is written, never for what is answered. */
+  readonly withNames: InCourse;
+  /** Whether names are shown, covered as who asks has chosen, or covered for everybody by the forum. */
+  readonly names: 'shown' | 'hidden' | 'hiddenForAll';
   /** Who stands behind an alias, or a real id as it is; not found where nobody does. */
   readonly studentOf: (id: string) => string;
   /** Whether a student's name is covered. */
   readonly covers: (studentId: string) => boolean;
   /** The order of everyone's aliases, which tells nothing of names. */
   readonly position: (studentId: string) => number;
-  /** Whether the forum says so for everybody. */
-  readonly byForum: boolean;
   /** A student's alias where they are covered, else their id. */
   readonly shownId: (studentId: string) => string;
   /** The same value with names of their own for some posts: by its id a post would be found in the conversation, with its author. */
   readonly hidePosts: <T>(value: T, postIds: Iterable<string>) => T;
   /** The same value with the posts that stand behind such names. */
   readonly showPosts: <T>(value: T, postIds: Iterable<string>) => T;
+  /** The same once something was written: whoever has a score now is covered no more. */
+  readonly anew: (db: Db) => Promise<Covered>;
+}
+
+/** What was asked that tells whether names are to be covered. */
+export interface AskedCovered {
+  readonly names: 'shown' | 'hidden';
+  /** The students it names. Whoever names one by an alias sees names covered. */
+  readonly students: readonly string[];
 }
 
 /** A value of an answer or a request with some ids in it replaced by others, also in addresses within texts. */
@@ -71,27 +82,38 @@ async function scoredBy(db: Db, course: InCourse, forumId: string): Promise<Read
   return known;
 }
 
+/** The course where nothing is covered. */
+const asItIs = (course: InCourse, anew: Covered['anew']): Covered => ({
+  course,
+  withNames: course,
+  names: 'shown',
+  studentOf: (id) => id,
+  covers: () => false,
+  position: () => -1,
+  shownId: (id) => id,
+  hidePosts: (value) => value,
+  showPosts: (value) => value,
+  anew,
+});
+
 /**
  * Covers the names of everyone in a forum whose score is not given yet: a number stands for each, alike at every visit, in an order
  * that is not that of names. Names that classmates typed into their posts remain.
- *
- * @returns null where names are shown
  */
 export async function coverNames(
   db: Db,
   course: InCourse,
   forumId: string,
-  asked: { readonly names: 'shown' | 'hidden'; readonly student?: string },
-): Promise<Covered | null> {
-  const { forum } = forumIn(course.setup, forumId);
-  const byForum = forum.evaluation?.hideNames === true;
-  if (!byForum && asked.names === 'shown' && !(asked.student && isAlias(asked.student))) return null;
+  asked: AskedCovered,
+): Promise<Covered> {
+  const anew = (later: Db) => coverNames(later, course, forumId, asked);
+  const byForum = forumIn(course.setup, forumId).forum.evaluation?.hideNames === true;
+  if (!byForum && asked.names === 'shown' && !asked.students.some(isAlias)) return asItIs(course, anew);
   const { setup } = course;
   const key = await aliasKey(db);
-  const aliasOf = (studentId: string) =>
-    ALIAS + createHmac('sha256', key).update(`${forumId} ${studentId}`).digest('hex').slice(0, 20);
-  const postAlias = (postId: string) =>
-    `${ALIAS}p${createHmac('sha256', key).update(`${forumId} post ${postId}`).digest('hex').slice(0, 20)}`;
+  const digest = (of: string) => createHmac('sha256', key).update(of).digest('hex').slice(0, 20);
+  const aliasOf = (studentId: string) => ALIAS + digest(`${forumId} ${studentId}`);
+  const postAlias = (postId: string) => `${ALIAS}p${digest(`${forumId} post ${postId}`)}`;
   const known = await scoredBy(db, course, forumId);
   const inOrder = [...setup.students.keys()]
     .map((id) => ({ id, alias: aliasOf(id) }))
@@ -108,8 +130,9 @@ export async function coverNames(
   );
   return {
     course: { ...course, setup: { ...setup, names } },
+    withNames: course,
+    names: byForum ? 'hiddenForAll' : 'hidden',
     covers,
-    byForum,
     studentOf: (id) => {
       if (!isAlias(id)) {
         // Whoever names a student would learn from the answer which number they have.
@@ -128,66 +151,6 @@ export async function coverNames(
     shownId: (id) => (covers(id) ? aliasOf(id) : id),
     hidePosts: (value, ids) => withIds(value, new Map([...ids].map((id) => [id, postAlias(id)]))),
     showPosts: (value, ids) => withIds(value, new Map([...ids].map((id) => [postAlias(id), id]))),
+    anew,
   };
-}
-
-/** A row of a docket without what tells whose it is. */
-export const coveredRow = (row: DocketRow, { studentOf, covers }: Covered): DocketRow =>
-  covers(studentOf(row.student.id))
-    ? { ...row, section: null, groups: [], slots: row.slots.map((slot) => ({ ...slot, postId: null })) }
-    : row;
-
-/** The docket without what tells whose rows they are: section, group and order. */
-export function coveredDocket(
-  view: Omit<DocketView, 'paging'>,
-  covered: Covered,
-): Omit<DocketView, 'paging'> {
-  const { studentOf, position, byForum } = covered;
-  const rows = view.rows
-    .map((row) => ({ row, id: studentOf(row.student.id) }))
-    .sort((a, b) => position(a.id) - position(b.id))
-    .map(({ row }) => coveredRow(row, covered));
-  return { ...view, forum: { ...view.forum, names: byForum ? 'hiddenForAll' : 'hidden' } as const, rows };
-}
-
-/** A text that calls nobody by name. */
-export const withoutCalls = (html: string): string =>
-  html.replace(MENTION, '<span class="mention">@somebody</span>');
-
-/** The posts that a student's pages name: their own, what those answer, and what they quote. */
-function postsNamed(view: DeskView): Set<string> {
-  const quoted = [...JSON.stringify(view.posts).matchAll(/data-source=\\?"([\w-]+)/g)].map(([, id]) => id!);
-  const above = view.from.done.counted.flatMap(({ parentId, threadId }) => [parentId ?? threadId, threadId]);
-  return new Set([...view.posts.map(({ id }) => id), ...above, ...quoted]);
-}
-
-/** One student's pages without what tells whose they are. */
-export function coveredDesk(view: DeskView, studentId: string, cover: Covered): DeskView {
-  const { covers, shownId, hidePosts } = cover;
-  const post = (each: Post): Post => ({
-    ...each,
-    authorId: shownId(each.authorId),
-    threadAuthorId: shownId(each.threadAuthorId),
-    answers: each.answers && { ...each.answers, authorId: shownId(each.answers.authorId) },
-    asideWith: each.asideWith && shownId(each.asideWith),
-    spaceId: null,
-  });
-  const { forum, done, at } = view.from;
-  const shown: DeskView = {
-    ...view,
-    posts: view.posts.map((each) => ({
-      ...each,
-      html: withoutCalls(each.html),
-      answers: each.answers && { ...each.answers, html: withoutCalls(each.answers.html) },
-    })),
-    covered: covers(studentId),
-    namesHidden: true,
-    section: covers(studentId) ? null : view.section,
-    from: {
-      forum: { ...forum, audience: { kind: 'everyone' } },
-      done: { ...done, counted: done.counted.map(post) },
-      at,
-    },
-  };
-  return covers(studentId) ? hidePosts(shown, postsNamed(view)) : shown;
 }
