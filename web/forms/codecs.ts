@@ -100,6 +100,12 @@ export const plainText = typed<string>(
   (text) => text,
 );
 
+/** Text that may be left out, without spaces around it. */
+export const optionalText = z.codec(z.string(), z.string().nullable(), {
+  decode: (text) => text.trim() || null,
+  encode: (text) => text ?? '',
+});
+
 /** One of several things with an id; empty for none. */
 export const chosenText = z.codec(z.string(), id.nullable(), {
   decode: (text) => text || null,

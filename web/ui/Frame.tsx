@@ -3,11 +3,10 @@ import { addresses } from '../../words/addresses';
 import { ChevronDown, Keyboard, Landmark, LogOut, Mail, Moon, Search, Settings2, Sun } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { mutate } from 'swr';
 import { moveClock, signOut } from '../../contract/session';
 import { fromWallClock, toWallClock } from '../../core/time/wallClock';
-import { call, sentenceOf } from '../data/api';
+import { call } from '../data/api';
 import { heardFromServer, useNow } from '../data/clock';
 import { CourseContext } from '../data/course';
 import { useSession } from '../data/session';
@@ -22,6 +21,7 @@ import { NoticeBell } from './NoticeBell';
 import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
 import { VantageBar, VantageButton } from './VantageBar';
+import { orSayWhyNot, sayWhyNot } from './sayWhyNot';
 
 function Logo() {
   return (
@@ -64,14 +64,12 @@ function CourseClock({ course }: { course: CourseFrame }) {
 function ClockDialog({ course, now, close }: { course: CourseFrame; now: number; close: () => void }) {
   const [wall, setWall] = useState(toWallClock(now, course.zone));
   const move = async () => {
-    try {
+    await orSayWhyNot(async () => {
       const answer = await call(moveClock, {}, { to: fromWallClock(wall, course.zone) });
       heardFromServer(answer.now);
       await mutate(ofCourse());
       close();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <Dialog title="Move the course clock" onClose={close}>
@@ -111,7 +109,7 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
     try {
       await call(signOut);
     } catch (error) {
-      toast.error(sentenceOf(error));
+      sayWhyNot(error);
       return;
     }
     setVantage(null);

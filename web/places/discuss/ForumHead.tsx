@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { ForumView } from '../../../contract/discuss';
 import { setFollow } from '../../../contract/notices';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useVantage } from '../../data/vantage';
 import { dateWords } from '../../ui/dateWords';
@@ -18,6 +18,7 @@ import { FreezeForum } from './moderate/FreezeForum';
 import { SendDialog } from './post/SendDialog';
 import { OpeningComposer } from './writing/OpeningComposer';
 import { ClosedNotice, SealNotice, YourPart } from './YourPart';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** A forum that has to be opened elsewhere first. */
 export function Locked({ forum }: { forum: ForumView }) {
@@ -47,15 +48,13 @@ function Follow({ forum }: { forum: ForumView }) {
   const { changed } = useForumContext();
   const Icon = forum.followed ? BellRing : Bell;
   const toggle = async () => {
-    try {
+    await orSayWhyNot(async () => {
       await call(setFollow, { course, forum: forum.id }, { follow: !forum.followed });
       toast.success(
         forum.followed ? 'You are told of new posts here no more.' : 'You are told of new posts here.',
       );
       changed(false);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <button

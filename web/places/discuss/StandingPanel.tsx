@@ -9,7 +9,7 @@ import type { UnusedReason } from '../../../core/participation/usesOf';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { dueWords } from '../../ui/dateWords';
-import { plural } from '../../../words/numbers';
+import { numberWords, plural } from '../../../words/numbers';
 import { Tally } from '../../ui/Tally';
 import { slotName } from '../../../words/tally';
 
@@ -42,7 +42,7 @@ function reasonWords(
     case 'metLate':
       return `there, ${plural(slot.daysLate, 'day')} late`;
     case 'short':
-      return `too short: ${(post?.words ?? 0).toLocaleString('en-GB')} of ${plural(needs, 'word')}`;
+      return `too short: ${numberWords(post?.words ?? 0)} of ${plural(needs, 'word')}`;
     case 'pending':
       return 'waits for approval';
     case 'missed':

@@ -5,7 +5,7 @@ import { SheetTotal } from './sheet/SheetTotal';
 import { toast } from 'sonner';
 import { release } from '../../../contract/docketActs';
 import { confirmScore, type DeskView } from '../../../contract/evaluate';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Kbd } from '../../ui/keys';
 import { pointWords } from '../../../words/numbers';
@@ -13,6 +13,7 @@ import { LookAgain } from './sheet/LookAgain';
 import { PartOnSheet } from './sheet/PartOnSheet';
 import { Readings } from './sheet/Readings';
 import type { Sheet } from './sheet/useSheet';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Releases the score of one student, or takes it back. */
 export function useRelease(view: DeskView | null, refresh: () => void): () => Promise<void> {
@@ -20,12 +21,10 @@ export function useRelease(view: DeskView | null, refresh: () => void): () => Pr
   return async () => {
     if (view === null || view.score.points === null || view.score.excused) return;
     const released = view.score.releasedAt === null;
-    try {
+    await orSayWhyNot(async () => {
       await call(release, { course, forum: view.forum.id }, { students: [view.student.id], released });
       toast.success(`${released ? 'Released to' : 'Taken back from'} ${view.student.given}.`);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
     refresh();
   };
 }
@@ -53,12 +52,10 @@ export function ScoreSheet({
   const toggleRelease = useRelease(view, refresh);
   const stands = async () => {
     const params = { course: course.id, forum: view.forum.id, student: view.student.id };
-    try {
+    await orSayWhyNot(async () => {
       state.learn(await call(confirmScore, params, { version: score.version }));
       toast.success('The score stands.');
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
     refresh();
   };
   if (view.notAsked !== null && score.points === null && suggestion === null)

@@ -10,7 +10,7 @@ import {
   type MailChoice,
   type NoticeGroup,
 } from '../../../contract/notices';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
@@ -20,6 +20,8 @@ import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 import { dateChanges, noticeAddress, noticeWords } from '../../../words/notices';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
+import { RadioLine } from '../../ui/RadioLine';
 
 const CHOICES: readonly (readonly [MailChoice, string])[] = [
   ['atOnce', 'At once'],
@@ -43,15 +45,13 @@ export function Notices() {
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening your notices" />;
   const read = async (keys: 'all' | readonly string[]) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(readNotices, { course: course.id }, { keys: keys === 'all' ? 'all' : [...keys] });
       await mutate();
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   const choose = async (choice: MailChoice) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(setMailChoice, {}, { choice });
       await mutate({ ...data, mail: choice }, { revalidate: false });
       toast.success(
@@ -61,9 +61,7 @@ export function Notices() {
             ? 'You are sent one mail a day.'
             : 'You are sent mail at once.',
       );
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   const days: { name: string; groups: NoticeGroup[] }[] = [];
   for (const group of data.groups) {
@@ -169,16 +167,16 @@ function MailSetting({ choice, choose }: { choice: MailChoice; choose: (choice: 
     <fieldset className="quiet mt-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
       <legend className="float-left mr-4">Mail about these:</legend>
       {CHOICES.map(([value, words]) => (
-        <label key={value} className="flex cursor-pointer items-center gap-1.5">
-          <input
-            type="radio"
-            name={name}
-            className="radio radio-xs"
-            checked={choice === value}
-            onChange={() => choose(value)}
-          />
+        <RadioLine
+          key={value}
+          name={name}
+          checked={choice === value}
+          choose={() => choose(value)}
+          className="flex cursor-pointer items-center gap-1.5"
+          size="radio-xs"
+        >
           {words}
-        </label>
+        </RadioLine>
       ))}
     </fieldset>
   );

@@ -21,11 +21,12 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { orderForums, type PlanView } from '../../../contract/plan';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Dialog } from '../../ui/Dialog';
 import type { PlanStep } from './useUndo';
 import { pinnedIn } from './planOrder';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 type Entry = { readonly key: string; readonly title: string } & (
   { readonly unit: string } | { readonly forum: string }
@@ -137,14 +138,12 @@ export function ArrangeDialog({
   };
   const save = async () => {
     setBusy(true);
-    try {
+    await orSayWhyNot(async () => {
       await send(now);
       push({ label: 'the order', undo: () => send(first), redo: () => send(now) });
       toast.success('The order is kept.');
       close();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
     setBusy(false);
   };
   const keys = now.entries.map(({ key }) => key);

@@ -1,19 +1,20 @@
 import { toast } from 'sonner';
 import { getBin, setForumsRemoved } from '../../../contract/plan';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { plural } from '../../../words/numbers';
 import { Failed, Loading } from '../../ui/states';
 import { When } from '../../ui/When';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Forums that were removed, with what they hold; each can be brought back. */
 export function Bin({ refresh, close }: { refresh: () => Promise<unknown>; close: () => void }) {
   const course = useCourse();
   const { data, error, mutate } = useApi(getBin, { course: course.id });
   const restore = async (forum: { id: string; title: string; version: number }) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(
         setForumsRemoved,
         { course: course.id },
@@ -21,9 +22,7 @@ export function Bin({ refresh, close }: { refresh: () => Promise<unknown>; close
       );
       toast.success(`“${forum.title}” is back, with everything in it.`);
       await Promise.all([mutate(), refresh()]);
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   return (
     <Dialog title="The bin" onClose={close}>

@@ -1,10 +1,9 @@
 import { addresses } from '../../../words/addresses';
 import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { dismissFinding, getPlan } from '../../../contract/plan';
 import { factsOf } from '../../../core/checks/factsOf';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { findingWords } from '../../../words/findings';
@@ -18,6 +17,7 @@ import { SealWarning } from './SealWarning';
 import { useFindings } from './useFindings';
 import { useForumActions } from './useForumActions';
 import { usePlanMoves } from './usePlanMoves';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Repairs made here are taken back in the plan by hand: each names what it changed. */
 const forget = () => undefined;
@@ -40,12 +40,10 @@ export function Checks() {
     (findings.aside.get(planned.id) ?? []).map((each) => ({ planned, ...each })),
   );
   const takeUp = async (forumId: string, code: string, facts: string) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(dismissFinding, { course: course.id }, { forumId, code, facts, reason: null });
       await mutate();
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   return (
     <div className="mx-auto w-full max-w-3xl px-5 pt-5 pb-20">

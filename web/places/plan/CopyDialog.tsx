@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
-import { sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
 import { plural } from '../../../words/numbers';
 import type { ForumActions } from './useForumActions';
+import { Problem } from '../../ui/Problem';
+import { useSaving } from '../../ui/useSaving';
 
 /** Duplicates a forum, or every forum of its unit, as drafts, with all dates moved. */
 export function CopyDialog({
@@ -25,16 +26,14 @@ export function CopyDialog({
   const [what, setWhat] = useState<'forum' | 'unit'>('forum');
   const [unitId, setUnitId] = useState('');
   const [weeks, setWeeks] = useState('1');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, setProblem, attempt } = useSaving();
   const siblings = plan.forums.filter((forum) => forum.unitId === planned.unitId);
   const forums = what === 'forum' ? [planned] : siblings;
   const copy = async () => {
     const days = Number(weeks.replace(',', '.')) * 7;
     if (!Number.isInteger(days) || Math.abs(days) > 730)
       return setProblem('Write a number of weeks; 0 keeps the dates, a minus sign moves earlier.');
-    setBusy(true);
-    try {
+    await attempt(async () => {
       await duplicate(
         forums.map(({ id }) => ({ from: id, to: newId() })),
         { unitId: unitId || null, days },
@@ -42,10 +41,7 @@ export function CopyDialog({
       );
       toast.success(`${plural(forums.length, 'draft')} made.`);
       close();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
-    setBusy(false);
+    });
   };
   return (
     <Dialog title="Duplicate" onClose={close}>
@@ -93,11 +89,7 @@ export function CopyDialog({
           The copies are drafts without posts. Own terms of sections and groups go along, those of single
           students stay here.
         </p>
-        {problem && (
-          <p role="alert" className="text-sm text-error">
-            {problem}
-          </p>
-        )}
+        <Problem className="text-sm">{problem}</Problem>
         <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void copy()}>
           Make {plural(forums.length, 'draft')}
         </button>

@@ -1,8 +1,6 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { PlannedForum } from '../../../contract/plan';
 import type { Finding } from '../../../core/checks/check';
-import { sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { dateWords } from '../../ui/dateWords';
 import { findingWords, type FindingWords } from '../../../words/findings';
@@ -10,6 +8,7 @@ import { FindingNote } from './editor/FindingNote';
 import { DATE_WORDS } from '../../../words/schedule';
 import type { Move } from './usePlanMoves';
 import { useRepair } from './useRepair';
+import { orSayWhyNot, sayWhyNot } from '../../ui/sayWhyNot';
 
 /** A finding that can be repaired, with what the repair would do, or put aside with a reason. */
 export function FindingItem({
@@ -37,11 +36,9 @@ export function FindingItem({
   const canEdit = course.role === 'instructor';
   const said = findingWords(finding, words);
   const dismiss = async () => {
-    try {
+    await orSayWhyNot(async () => {
       await putAside(planned, finding, why);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const { forum } = planned;
   const button = 'cursor-pointer font-bold underline-offset-2 hover:underline';
@@ -55,11 +52,7 @@ export function FindingItem({
                 type="button"
                 className={button}
                 style={{ color: 'var(--late)' }}
-                onClick={() =>
-                  void moveAbove(planned, repair.above).catch(
-                    (error: unknown) => void toast.error(sentenceOf(error)),
-                  )
-                }
+                onClick={() => void moveAbove(planned, repair.above).catch(sayWhyNot)}
               >
                 Move it above “{titleOf(repair.above)}”
               </button>

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { dropRecipe, listRecipes, saveRecipe, type Recipe } from '../../../contract/recipes';
 import type { PlannedForum } from '../../../contract/plan';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
@@ -11,6 +11,9 @@ import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
 import { ForCourse } from '../../forms/ForCourse';
 import { forumSentence } from './planData';
+import { Problem } from '../../ui/Problem';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
+import { useSaving } from '../../ui/useSaving';
 
 const OF: Record<Recipe['of'], string> = {
   juror: 'ships with Juror',
@@ -24,9 +27,9 @@ export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; cl
   const [title, setTitle] = useState(planned.title);
   const [note, setNote] = useState('');
   const [forCourse, setForCourse] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, attempt } = useSaving();
   const save = async () => {
-    try {
+    await attempt(async () => {
       await call(
         saveRecipe,
         { course: course.id, recipe: newId() },
@@ -34,9 +37,7 @@ export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; cl
       );
       toast.success('The recipe is kept. Start from it under New forum.');
       close();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <Dialog title="Save as a recipe" onClose={close}>
@@ -68,11 +69,7 @@ export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; cl
           Prompt, rules and evaluation are kept; dates count from the Monday of the week it starts in. Groups,
           own terms, audience and prerequisites belong to this term and stay here.
         </p>
-        {problem && (
-          <p role="alert" className="text-sm text-error">
-            {problem}
-          </p>
-        )}
+        <Problem className="text-sm">{problem}</Problem>
         <button className="btn btn-primary">Save the recipe</button>
       </form>
     </Dialog>
@@ -85,12 +82,10 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
   const { data, error, mutate } = useApi(listRecipes, { course: course.id });
   const [week, setWeek] = useState(monday);
   const drop = async (recipe: Recipe) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(dropRecipe, { course: course.id, recipe: recipe.id });
       await mutate();
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   return (
     <Dialog title="Start a forum" onClose={close} wide>

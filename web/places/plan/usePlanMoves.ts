@@ -1,11 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { z } from 'zod';
 import { moveDates, sealChangeNames, type DatesChange, type PlanView } from '../../../contract/plan';
 import { lookUntil, type DatedRules } from '../../../core/plan/mapDates';
-import { ApiProblem, call, sentenceOf } from '../../data/api';
+import { ApiProblem, call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import type { PlanStep } from './useUndo';
+import { sayWhyNot } from '../../ui/sayWhyNot';
 
 /** New dates of a forum, without the version they are based on. */
 export interface Move {
@@ -76,12 +76,12 @@ export function usePlanMoves(
             names: sealChangeNames.parse(error.problem.current),
             confirm: () => {
               setWarned(null);
-              send(moves, what, true).then(remember, (failed: unknown) => toast.error(sentenceOf(failed)));
+              send(moves, what, true).then(remember, sayWhyNot);
             },
           });
           return false;
         }
-        toast.error(sentenceOf(error));
+        sayWhyNot(error);
         await refresh();
         return false;
       }

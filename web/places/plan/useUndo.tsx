@@ -1,6 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { sentenceOf } from '../../data/api';
+import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Something that was done to the plan, and how it is taken back and done again. */
 export interface PlanStep {
@@ -24,7 +24,7 @@ export function useUndo() {
     if (running.current) return;
     running.current = true;
     setBusy(true);
-    try {
+    await orSayWhyNot(async () => {
       await step[how]();
       if (how === 'undo') {
         setDone((before) => before.filter((each) => each !== step));
@@ -34,9 +34,7 @@ export function useUndo() {
         setDone((before) => [...before, step]);
       }
       toast.success(how === 'undo' ? `Taken back: ${step.label}.` : `Done again: ${step.label}.`);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
     running.current = false;
     setBusy(false);
   };

@@ -15,7 +15,7 @@ import {
   type RosterView,
 } from '../../../contract/roster';
 import { addresses } from '../../../words/addresses';
-import { ApiProblem, call, sentenceOf } from '../../data/api';
+import { ApiProblem, call } from '../../data/api';
 import { courseNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
@@ -25,6 +25,7 @@ import { MoveWarning } from './MoveWarning';
 import { PersonFields } from './PersonFields';
 import { memberOf, personForm, type PersonForm } from './personForm';
 import { PersonTerms } from './PersonTerms';
+import { orSayWhyNot, sayWhyNot } from '../../ui/sayWhyNot';
 
 /** A person of the roster: who they are, where they belong, and what they are given more time for. */
 export function PersonPanel({
@@ -70,14 +71,14 @@ export function PersonPanel({
         setWarned(moveChanges.parse(error.problem.current));
       else {
         showProblems(form, error, 'fields');
-        toast.error(sentenceOf(error));
+        sayWhyNot(error);
         if (error instanceof ApiProblem && error.problem.code === 'conflict') changed();
       }
     }
     setBusy(false);
   };
   const setRemoved = async (removed: boolean) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(setMemberRemoved, { course: course.id, person: id }, { version: person!.version, removed });
       toast.success(
         removed
@@ -85,17 +86,13 @@ export function PersonPanel({
           : `${person!.name} is back.`,
       );
       changed();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const makeLink = async () => {
-    try {
+    await orSayWhyNot(async () => {
       const { address } = await call(makeMemberLink, { course: course.id, person: id });
       setLink(location.origin + address);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <aside

@@ -8,7 +8,7 @@ import { useCourse } from '../../data/course';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
 import { dayWords } from '../../ui/dateWords';
-import { plural } from '../../../words/numbers';
+import { numberWords, plural } from '../../../words/numbers';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { Groups } from './Groups';
@@ -116,7 +116,7 @@ function People({ roster, changed }: { roster: RosterView; changed: () => void }
         )}
         {shown.length < found.length && (
           <button type="button" className="btn raised ruled m-5" onClick={() => setAll(true)}>
-            Show the other {(found.length - shown.length).toLocaleString('en-GB')}
+            Show the other {numberWords(found.length - shown.length)}
           </button>
         )}
       </div>

@@ -4,11 +4,13 @@ import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { getCourse } from '../../../contract/course';
 import { saveSections, type RosterView } from '../../../contract/roster';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { keyOf } from '../../data/useApi';
 import { plural } from '../../../words/numbers';
+import { Problem } from '../../ui/Problem';
+import { useSaving } from '../../ui/useSaving';
 
 /** The sections of a course: made, renamed, ordered, taken away while nobody is in them. */
 export function Sections({
@@ -23,7 +25,7 @@ export function Sections({
   const course = useCourse();
   const { mutate } = useSWRConfig();
   const [list, setList] = useState(() => roster.sections.map((section) => ({ ...section })));
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, attempt } = useSaving();
   const inside = (id: string) =>
     roster.people.filter(({ sectionId, removed }) => sectionId === id && !removed).length;
   const move = (index: number, by: number) => {
@@ -33,15 +35,12 @@ export function Sections({
     setList(next);
   };
   const save = async () => {
-    try {
+    await attempt(async () => {
       await call(saveSections, { course: course.id }, { sections: list });
       await mutate(keyOf(getCourse, { course: course.id }));
-      setProblem(null);
       toast.success('Saved.');
       changed();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <div className="max-w-xl px-5 pb-16">
@@ -96,11 +95,7 @@ export function Sections({
         ))}
       </ul>
       {list.length === 0 && <p className="quiet py-4">No sections: the course is one class.</p>}
-      {problem && (
-        <p role="alert" className="mt-2 text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-2">{problem}</Problem>
       {canEdit && (
         <div className="mt-4 flex gap-2">
           <button

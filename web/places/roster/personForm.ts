@@ -1,14 +1,8 @@
 import { z } from 'zod';
 import { memberFields, type MemberFields, type RosterPerson } from '../../../contract/roster';
-import { chosenText, plainText, wallText } from '../../forms/codecs';
+import { chosenText, optionalText, plainText, wallText } from '../../forms/codecs';
 import { durationCodec } from '../../forms/duration';
 import { refuse } from '../../forms/readInto';
-
-/** A text that may be left out. */
-const optionalText = z.codec(z.string(), z.string().nullable(), {
-  decode: (text) => text.trim() || null,
-  encode: (text) => text ?? '',
-});
 
 const { shape } = memberFields;
 const { minValue, maxValue } = shape.accommodationMinutes;

@@ -2,10 +2,12 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { askForLook } from '../../../contract/secondLooks';
 import type { ScoresView } from '../../../contract/scores';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { When } from '../../ui/When';
+import { Problem } from '../../ui/Problem';
+import { useSaving } from '../../ui/useSaving';
 
 const STATES = {
   asked: 'waits for an answer',
@@ -18,16 +20,14 @@ export function AnotherLook({ item, changed }: { item: ScoresView['items'][numbe
   const course = useCourse().id;
   const [reason, setReason] = useState<string | null>(null);
   const [id] = useState(newId);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, setProblem, attempt } = useSaving();
   const ask = async () => {
-    try {
+    await attempt(async () => {
       await call(askForLook, { course, forum: item.forumId! }, { id, reason: reason ?? '' });
       setReason(null);
       toast.success('Asked. The answer stands here, and comes as a notice.');
       changed();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <>
@@ -78,11 +78,7 @@ export function AnotherLook({ item, changed }: { item: ScoresView['items'][numbe
               setProblem(null);
             }}
           />
-          {problem && (
-            <p role="alert" className="text-sm text-error">
-              {problem}
-            </p>
-          )}
+          <Problem className="text-sm">{problem}</Problem>
           <p className="mt-1.5 flex gap-3">
             <button className="btn btn-primary btn-sm">Ask for another look</button>
             <button type="button" className="btn btn-sm raised ruled" onClick={() => setReason(null)}>

@@ -26,6 +26,7 @@ import { TermRow } from './rows/TermRow';
 import { UnitsRow } from './rows/UnitsRow';
 import { ZoneRow } from './rows/ZoneRow';
 import { settingsForm, shownSettings, type SettingsForm } from './settingsForm';
+import { Problem } from '../../ui/Problem';
 
 function Form({
   view,
@@ -113,11 +114,7 @@ function Form({
         <CategoriesRow used={view.used.categories} />
         <LettersRow />
       </FormProvider>
-      {problem && (
-        <p role="alert" className="text-error">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       {canEdit && <button className="btn btn-primary mt-3">Save the settings</button>}
     </form>
   );

@@ -1,14 +1,25 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { readLink, setPassword as setPasswordBy } from '../../../contract/admin';
 import { signIn } from '../../../contract/session';
-import { call, sentenceOf } from '../../data/api';
+import { z } from 'zod';
+import { call } from '../../data/api';
 import { useSession } from '../../data/session';
 import { useApi } from '../../data/useApi';
 import { Field } from '../../ui/Field';
 import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
+import { Problem } from '../../ui/Problem';
+import { useSaving } from '../../ui/useSaving';
+
+const twice = z
+  .object({ password: setPasswordBy.body.shape.password, again: z.string() })
+  .refine(({ password, again }) => password === again, {
+    path: ['again'],
+    message: 'The two passwords are not the same.',
+  });
 
 /** Setting a password with a one-time link, and signing in with it. */
 export function SetPassword() {
@@ -17,10 +28,8 @@ export function SetPassword() {
   const navigate = useNavigate();
   const { set } = useSession();
   const { data, error } = useApi(readLink, { token: token! }, { revalidateOnFocus: false });
-  const [password, setPassword] = useState('');
-  const [again, setAgain] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const form = useForm({ defaultValues: { password: '', again: '' }, resolver: zodResolver(twice) });
+  const { busy, problem, attempt } = useSaving();
   if (error)
     return (
       <Empty
@@ -36,30 +45,23 @@ export function SetPassword() {
       </Empty>
     );
   if (!data) return <Loading />;
-  const save = async () => {
-    if (password.length < 10) return setProblem('A password has at least 10 characters.');
-    if (password !== again) return setProblem('The two passwords are not the same.');
-    setBusy(true);
-    setProblem(null);
-    try {
+  const save = form.handleSubmit(({ password }) =>
+    attempt(async () => {
       const { email } = await call(setPasswordBy, { token: token! }, { password });
       set(await call(signIn, {}, { email, password }));
       toast.success('Your password is set, and you are signed in.');
       await navigate('/', { replace: true });
-    } catch (failed) {
-      setProblem(sentenceOf(failed));
-    }
-    setBusy(false);
-  };
-  const field = (label: string, value: string, change: (value: string) => void) => (
+    }),
+  );
+  const field = (name: 'password' | 'again', label: string) => (
     <div className="mt-4">
       <Field
+        {...form.register(name)}
         strong
         label={label}
         type="password"
         autoComplete="new-password"
-        value={value}
-        onChange={(event) => change(event.target.value)}
+        problem={form.formState.errors[name]?.message}
       />
     </div>
   );
@@ -69,21 +71,11 @@ export function SetPassword() {
       <p className="quiet mt-2">
         Choose a password for {data.email}. A sentence you can remember is better than a short riddle.
       </p>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <form noValidate onSubmit={(event) => void save(event)}>
         <input type="hidden" name="username" autoComplete="username" value={data.email} readOnly />
-        {field('Password', password, setPassword)}
-        {field('The same again', again, setAgain)}
-        {problem && (
-          <p role="alert" className="mt-3 text-error">
-            {problem}
-          </p>
-        )}
+        {field('password', 'Password')}
+        {field('again', 'The same again')}
+        <Problem className="mt-3">{problem}</Problem>
         <button className="btn btn-primary mt-6 w-full" disabled={busy}>
           Set the password and sign in
         </button>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { demoPeople, demoSignIn, signIn, type SessionState } from '../../../contract/session';
@@ -7,6 +8,7 @@ import { useSession } from '../../data/session';
 import { useApi } from '../../data/useApi';
 import { Field } from '../../ui/Field';
 import { useTitle } from '../../ui/useTitle';
+import { Problem } from '../../ui/Problem';
 
 function DemoPeople({ enter, busy }: { enter: (personId: string) => void; busy: boolean }) {
   const { data } = useApi(demoPeople, {});
@@ -56,7 +58,7 @@ export function SignIn() {
   const to = (useLocation().state as { to?: string } | null)?.to ?? '/';
   const [wrong, setWrong] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const form = useForm({ defaultValues: { email: '', password: '' } });
+  const form = useForm({ defaultValues: { email: '', password: '' }, resolver: zodResolver(signIn.body) });
   if (state.person && !busy) return <Navigate to={to} replace />;
 
   const enter = async (how: Promise<SessionState>) => {
@@ -75,9 +77,7 @@ export function SignIn() {
     return (
       <div className="mt-4">
         <Field
-          {...form.register(name, {
-            required: name === 'email' ? 'Write your e-mail address.' : 'Write your password.',
-          })}
+          {...form.register(name)}
           strong
           label={label}
           type={type}
@@ -105,11 +105,7 @@ export function SignIn() {
         >
           {field('email', 'E-mail', 'email', 'username')}
           {field('password', 'Password', 'password', 'current-password')}
-          {wrong && (
-            <p role="alert" className="mt-4 text-error">
-              {wrong}
-            </p>
-          )}
+          <Problem className="mt-4">{wrong}</Problem>
           <button className="btn btn-primary mt-6 w-full" disabled={busy}>
             Sign in
           </button>

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { listGuides, saveGuide } from '../../../contract/guides';
 import type { RowFinding } from '../../../core/csv/rowReader';
 import type { Guide } from '../../../core/course/evaluation';
-import { call, sentenceOf } from '../../data/api';
+import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
@@ -14,6 +14,8 @@ import { guideRule } from '../../../core/scoring/guide';
 import { guideWords } from '../../../words/parts';
 import { judgedBy, readGuide, type TypedPart } from '../partForm';
 import { readGuideFile, saveAsCsv, saveAsJson } from './guideFiles';
+import { Problem } from '../../ui/Problem';
+import { useSaving } from '../../ui/useSaving';
 
 /** What was wrong with a file, line by line. */
 export function FileFindings({ findings, close }: { findings: readonly RowFinding[]; close: () => void }) {
@@ -110,18 +112,16 @@ function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void
   const course = useCourse();
   const [title, setTitle] = useState(guide.title);
   const [forCourse, setForCourse] = useState(true);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, attempt } = useSaving();
   const keep = async () => {
     const id = newId();
-    try {
+    await attempt(async () => {
       const body = { version: 0, guide: { ...guide, title } as never, forCourse };
       await call(saveGuide, { course: course.id, guide: id }, body);
       toast.success('It is in the library. Save the forum too, so that it stays tied to it.');
       kept(id);
       close();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <Dialog title={`Keep this ${guideRule(guide).name} in the library`} onClose={close}>
@@ -134,11 +134,7 @@ function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void
         />
       </label>
       <ForCourse value={forCourse} change={setForCourse} />
-      {problem && (
-        <p role="alert" className="mt-2 text-sm text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-2 text-sm">{problem}</Problem>
       <button type="button" className="btn btn-primary mt-4" onClick={() => void keep()}>
         Keep it
       </button>

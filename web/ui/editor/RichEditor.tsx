@@ -4,17 +4,15 @@ import { Placeholder } from '@tiptap/extensions';
 import { EditorContent, useEditor, type JSONContent } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
-import { toast } from 'sonner';
 import type { PersonName } from '../../../contract/basics';
 import { MediaNode } from '../../../contract/mediaNode';
 import { QuotationNode } from '../../../contract/postNodes';
 import type { RichNode } from '../../../core/text/richText';
-import { sentenceOf, uploadFile } from '../../data/api';
-import { newId } from '../../data/newId';
-import { warnOfRoom } from '../files/warnOfRoom';
 import { cleanPaste } from './cleanPaste';
 import type { ForumLink } from './LinkField';
+import { addToText } from './addToText';
 import { Mentionable, mentionExtension, type Suggested } from './mentions';
+import { Suggestions } from './Suggestions';
 import { Toolbar } from './Toolbar';
 
 interface Props {
@@ -41,50 +39,6 @@ interface Props {
   /** Something to be put in at the end, such as a quoted passage; told when it is in. */
   readonly insert?: { readonly node: RichNode; readonly n: number } | null;
   readonly onInserted?: () => void;
-}
-
-/** Who is meant by what is typed after an @. */
-function Suggestions({ id, suggested }: { id: string; suggested: Suggested }) {
-  const { people, at, rect, choose } = suggested;
-  const [place, setPlace] = useState(rect);
-  useEffect(() => {
-    const move = () => setPlace(rect());
-    move();
-    addEventListener('scroll', move, { passive: true, capture: true });
-    return () => removeEventListener('scroll', move, { capture: true });
-  }, [rect]);
-  const left = Math.max(8, Math.min(place?.left ?? 0, innerWidth - 270));
-  const isLow = (place?.bottom ?? 0) > innerHeight - 300;
-  return (
-    <ul
-      id={id}
-      role="listbox"
-      aria-label="People who can be mentioned"
-      className="raised ruled rounded-box fixed z-50 w-64 border py-1 shadow-lg"
-      style={
-        isLow
-          ? { left, bottom: innerHeight - (place?.top ?? 0) + 4 }
-          : { left, top: (place?.bottom ?? 0) + 4 }
-      }
-    >
-      {people.map((person, index) => (
-        <li
-          key={person.id}
-          id={`${id}-${index}`}
-          role="option"
-          aria-selected={index === at}
-          className="cursor-pointer px-3 py-1"
-          style={index === at ? { background: 'var(--river-wash)' } : undefined}
-          onMouseDown={(event) => {
-            event.preventDefault();
-            choose(person);
-          }}
-        >
-          {person.name}
-        </li>
-      ))}
-    </ul>
-  );
 }
 
 /** The editor for prompts, posts and remarks: bold, italic, lists, quotes, links, and where allowed headings and images. */
@@ -182,22 +136,7 @@ export function RichEditor({
   });
   useEffect(() => {
     addFile.current = (file) => {
-      if (!course) return;
-      const work = uploadFile(course, newId(), file);
-      work.then(
-        (sent) => {
-          const { address: src, kind, name } = sent;
-          warnOfRoom(sent);
-          if (kind === 'image') {
-            editor.chain().focus().setImage({ src, alt: '' }).run();
-            // Marked, so that it can be said what it shows.
-            editor.state.doc.descendants((node, at) => {
-              if (node.type.name === 'image' && node.attrs.src === src) editor.commands.setNodeSelection(at);
-            });
-          } else editor.chain().focus().insertContent({ type: 'media', attrs: { src, kind, name } }).run();
-        },
-        (error: unknown) => toast.error(sentenceOf(error)),
-      );
+      if (course) void addToText(editor, course, file);
     };
   }, [course, editor]);
   useEffect(() => {

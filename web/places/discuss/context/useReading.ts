@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useRef } from 'react';
-import { toast } from 'sonner';
 import type { KeyedMutator } from 'swr';
 import type { ForumView } from '../../../../contract/discuss';
 import { markRead, setBookmark } from '../../../../contract/reading';
 import { readAfter } from '../../../../core/conversation/readAfter';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const PAUSE = 1000;
 /** How much of a post, or of the window it fills, has to be seen. */
@@ -124,7 +124,7 @@ export function useReading(forum: ForumView | undefined, mutate: KeyedMutator<Fo
       await call(markRead, { course, forum: id }, { posts: [...posts], read });
     } catch (error) {
       patch(new Set(posts), { read: !read });
-      toast.error(sentenceOf(error));
+      sayWhyNot(error);
     }
   };
   const bookmark = async (post: string, bookmarked: boolean) => {
@@ -134,7 +134,7 @@ export function useReading(forum: ForumView | undefined, mutate: KeyedMutator<Fo
       await call(setBookmark, { course, forum: id, post }, { bookmarked });
     } catch (error) {
       patch(new Set([post]), { bookmarked: !bookmarked });
-      toast.error(sentenceOf(error));
+      sayWhyNot(error);
     }
   };
   return { watch, mark, bookmark };

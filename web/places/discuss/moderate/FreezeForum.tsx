@@ -1,25 +1,23 @@
 import { ofCourse } from '../../../data/apiKey';
-import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { freezeForum } from '../../../../contract/moderate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** Stops posting in a forum now, whatever its window says, or lets it go on. */
 export function FreezeForum({ forum }: { forum: { readonly id: string; readonly frozen: boolean } }) {
   const course = useCourse().id;
   const { mutate } = useSWRConfig();
   const set = async (frozen: boolean) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(freezeForum, { course, forum: forum.id }, { frozen });
       saidWithUndo(frozen ? 'Frozen: only staff write here now.' : 'Posting goes by its window again.', () =>
         set(!frozen),
       );
       await mutate(ofCourse(course));
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <button type="button" className="link-plain" onClick={() => void set(!forum.frozen)}>

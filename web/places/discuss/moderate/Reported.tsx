@@ -2,13 +2,14 @@ import { addresses } from '../../../../words/addresses';
 import { toast } from 'sonner';
 import { Link } from 'react-router';
 import { settleReports, type ModerateView } from '../../../../contract/moderate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { Initials } from '../../../ui/Initials';
 import { Prose } from '../../../ui/Prose';
 import { Empty } from '../../../ui/states';
 import { When } from '../../../ui/When';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** The posts that students reported, with who reported them and why, until staff settle it. */
 export function Reported({ moderate, changed }: { moderate: ModerateView; changed: () => void }) {
@@ -22,13 +23,11 @@ export function Reported({ moderate, changed }: { moderate: ModerateView; change
       </Empty>
     );
   const settle = async (post: string) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(settleReports, { course, forum: forum.id, post });
       toast.success('Settled.');
       changed();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <section aria-label="Reported posts">

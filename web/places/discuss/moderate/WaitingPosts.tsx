@@ -1,9 +1,7 @@
 import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { Link } from 'react-router';
 import type { ModerateView, WaitingPost } from '../../../../contract/moderate';
-import { sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { Initials } from '../../../ui/Initials';
@@ -14,6 +12,7 @@ import { When } from '../../../ui/When';
 import { Approval } from '../post/Approval';
 import { Versions } from '../post/Versions';
 import { useActs } from '../post/useActs';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const HOLDS = {
   none: 'This forum holds no posts. Staff can hold a single one from where it stands; it then waits here.',
@@ -43,9 +42,7 @@ export function WaitingPosts({ moderate, changed }: { moderate: ModerateView; ch
           <button
             type="button"
             className="link-plain"
-            onClick={() =>
-              void act('approve', ids).catch((error: unknown) => void toast.error(sentenceOf(error)))
-            }
+            onClick={() => void act('approve', ids).catch(sayWhyNot)}
           >
             Approve all {numberWords(ids.length)}
           </button>

@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { PersonName } from '../../../../contract/basics';
-import { sentenceOf } from '../../../data/api';
 import { ReasonDialog } from './ReasonDialog';
 import type { Act } from './useActs';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 /** A post that waits, or a change to one: staff approve it, or give it back with a reason its author reads. */
 export function Approval({
@@ -16,8 +15,7 @@ export function Approval({
   act: Act;
 }) {
   const [returning, setReturning] = useState(false);
-  const approve = () =>
-    act('approve', [post.id]).catch((error: unknown) => void toast.error(sentenceOf(error)));
+  const approve = () => act('approve', [post.id]).catch(sayWhyNot);
   return (
     <>
       <button type="button" className="link-plain" onClick={() => void approve()}>

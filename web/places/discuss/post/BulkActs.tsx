@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { PostView } from '../../../../contract/posts';
-import { sentenceOf } from '../../../data/api';
 import { plural, numberWords } from '../../../../words/numbers';
 import { useForumContext } from '../context/forumContext';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
 import { isWaiting } from '../context/talk';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What staff do to many posts at once, each act to those it can be done to. */
 export function BulkActs({
@@ -28,8 +27,7 @@ export function BulkActs({
   const held = idsOf(posts.filter((post) => isWaiting(post) && !post.removed));
   const standing = idsOf(posts.filter(({ removed, as }) => !removed && as === 'text'));
   const removed = idsOf(posts.filter((post) => post.removed));
-  const run = (work: Promise<void>) =>
-    void work.catch((error: unknown) => void toast.error(sentenceOf(error)));
+  const run = (work: Promise<void>) => void work.catch(sayWhyNot);
   return (
     <>
       {held.length > 0 && (

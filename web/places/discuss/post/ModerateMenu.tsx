@@ -4,12 +4,13 @@ import { toast } from 'sonner';
 import { postsOf, type PostView } from '../../../../contract/posts';
 import { freezeThread } from '../../../../contract/moderate';
 import { branchBelow } from '../../../../core/moderate/moveBranch';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useForumContext } from '../context/forumContext';
 import { MoveDialog } from './MoveDialog';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** Moves a menu that would reach over the right edge of the window to the left. */
 function keepInWindow(menu: HTMLElement): void {
@@ -37,15 +38,13 @@ export function ModerateMenu({
   );
   const run = async (work: () => Promise<unknown>, said?: string) => {
     (document.activeElement as HTMLElement | null)?.blur();
-    try {
+    await orSayWhyNot(async () => {
       await work();
       if (said) {
         toast.success(said);
         changed(false);
       }
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const freeze = (frozen: boolean) =>
     run(

@@ -4,7 +4,7 @@ import type { ForumView } from '../../../../contract/discuss';
 import { postsOf, type PostView } from '../../../../contract/posts';
 import { movePost } from '../../../../contract/moderate';
 import { branchBelow } from '../../../../core/moderate/moveBranch';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { plural } from '../../../../words/numbers';
@@ -13,6 +13,10 @@ import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { useForumContext } from '../context/forumContext';
 import { firstWords } from '../context/conversation';
 import { useBody } from '../context/bodies';
+import { Problem } from '../../../ui/Problem';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
+import { useSaving } from '../../../ui/useSaving';
+import { RadioLine } from '../../../ui/RadioLine';
 
 const LISTED = 40;
 const OWN = 'own';
@@ -58,7 +62,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
   const [find, setFind] = useState('');
   const [target, setTarget] = useState<string | null>(null);
   const [question, setQuestion] = useState(post.questionId ?? forum.questions[0]?.id ?? null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, setProblem, attempt } = useSaving();
   const all = useMemo(() => targets(forum, post), [forum, post]);
   const words = find.trim().toLocaleLowerCase();
   const found = all.filter(({ author }) => author!.name.toLocaleLowerCase().includes(words));
@@ -77,26 +81,22 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
       target === OWN
         ? { parentId: null, questionId: hasQuestions ? question : null }
         : { parentId: target, questionId: null };
-    try {
+    await attempt(async () => {
       const before = await call(movePost, params, to);
       const undo = async () => {
-        try {
+        await orSayWhyNot(async () => {
           await call(movePost, params, {
             parentId: before.parentId,
             questionId: before.parentId === null ? before.questionId : null,
           });
           toast.success('It stands where it stood.');
           changed(false, post.id);
-        } catch (error) {
-          toast.error(sentenceOf(error));
-        }
+        });
       };
       saidWithUndo(`${plural(before.posts, 'post')} moved. What counts follows.`, undo);
       onClose();
       changed(false, post.id);
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
 
   return (
@@ -123,14 +123,12 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
         <fieldset className="ruled rounded-box mt-3 max-h-72 overflow-y-auto border px-3">
           <legend className="sr-only">Where to</legend>
           {mayStandAlone && (
-            <label className="ruled flex items-center gap-3 border-b py-2">
-              <input
-                type="radio"
-                name={name}
-                className="radio radio-sm"
-                checked={target === OWN}
-                onChange={() => setTarget(OWN)}
-              />
+            <RadioLine
+              name={name}
+              checked={target === OWN}
+              choose={() => setTarget(OWN)}
+              className="ruled flex items-center gap-3 border-b py-2"
+            >
               <span className="grow font-semibold">Out, as a thread of its own</span>
               {hasQuestions && (
                 <select
@@ -149,19 +147,18 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
                   ))}
                 </select>
               )}
-            </label>
+            </RadioLine>
           )}
           {shown.map((other) => (
-            <label key={other.id} className="ruled flex items-center gap-3 border-b py-2 last:border-0">
-              <input
-                type="radio"
-                name={name}
-                className="radio radio-sm"
-                checked={target === other.id}
-                onChange={() => setTarget(other.id)}
-              />
+            <RadioLine
+              key={other.id}
+              name={name}
+              checked={target === other.id}
+              choose={() => setTarget(other.id)}
+              className="ruled flex items-center gap-3 border-b py-2 last:border-0"
+            >
               <Target post={other} forum={forum} />
-            </label>
+            </RadioLine>
           ))}
           {shown.length === 0 && (
             <p className="quiet py-3">Nobody of this name has a post here it could go below.</p>
@@ -172,11 +169,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
             </p>
           )}
         </fieldset>
-        {problem && (
-          <p role="alert" className="mt-2 text-sm text-error">
-            {problem}
-          </p>
-        )}
+        <Problem className="mt-2 text-sm">{problem}</Problem>
         <button className="btn btn-primary mt-3">Move it there</button>
       </form>
     </Dialog>

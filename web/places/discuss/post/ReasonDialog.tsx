@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { sentenceOf } from '../../../data/api';
 import { Dialog } from '../../../ui/Dialog';
+import { Problem } from '../../../ui/Problem';
+import { useSaving } from '../../../ui/useSaving';
 
 /** Asks for a reason before something is done to posts; what is typed stays when it is refused. */
 export function ReasonDialog({
@@ -24,18 +25,13 @@ export function ReasonDialog({
 }) {
   const [reason, setReason] = useState('');
   const [branch, setBranch] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, setProblem, attempt } = useSaving();
   const run = async () => {
     if (needed !== null && reason.trim() === '') return setProblem(needed);
-    setBusy(true);
-    try {
+    await attempt(async () => {
       await act(reason.trim() === '' ? null : reason, branch);
       onClose();
-    } catch (error) {
-      setBusy(false);
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <Dialog title={title} onClose={onClose}>
@@ -70,11 +66,7 @@ export function ReasonDialog({
             {below === 1 ? 'and the answer below it' : `and the ${below} answers below it`}
           </label>
         )}
-        {problem && (
-          <p role="alert" className="mt-1 text-sm text-error">
-            {problem}
-          </p>
-        )}
+        <Problem className="mt-1 text-sm">{problem}</Problem>
         <button className="btn btn-primary mt-3" disabled={busy}>
           {button}
         </button>

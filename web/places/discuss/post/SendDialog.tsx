@@ -2,13 +2,15 @@ import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { getMentionable } from '../../../../contract/discuss';
 import { send } from '../../../../contract/notices';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
 import { plural } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
+import { Problem } from '../../../ui/Problem';
+import { useSaving } from '../../../ui/useSaving';
 
 /** Sends a forum or a post to chosen people, with a line of one's own: a notice, and mail for those who want it. */
 export function SendDialog({
@@ -34,8 +36,7 @@ export function SendDialog({
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(to));
   const [line, setLine] = useState('');
   const [find, setFind] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, setProblem, attempt } = useSaving();
   const [id] = useState(newId);
   const words = find.trim().toLocaleLowerCase();
   const shown = useMemo(
@@ -55,15 +56,11 @@ export function SendDialog({
   };
   const run = async () => {
     if (chosen.size === 0) return setProblem('Choose at least one person.');
-    setBusy(true);
-    try {
+    await attempt(async () => {
       const { sent } = await call(send, { course, forum }, { id, postId: post, to: [...chosen], line });
       toast.success(`Sent to ${plural(sent, 'person', 'people')}.`);
       onClose();
-    } catch (failed) {
-      setBusy(false);
-      setProblem(sentenceOf(failed));
-    }
+    });
   };
   return (
     <Dialog title={title} onClose={onClose} wide>
@@ -127,11 +124,7 @@ export function SendDialog({
             ))}
             {shown.length === 0 && <p className="quiet py-2">Nobody of this name reads here.</p>}
           </fieldset>
-          {problem && (
-            <p role="alert" className="mt-2 text-sm text-error">
-              {problem}
-            </p>
-          )}
+          <Problem className="mt-2 text-sm">{problem}</Problem>
           <button className="btn btn-primary mt-3" disabled={busy}>
             {chosen.size === 0 ? 'Send' : `Send to ${plural(chosen.size, 'person', 'people')}`}
           </button>

@@ -1,9 +1,10 @@
 import { toast } from 'sonner';
 import { actOnPosts, type ModerateAction } from '../../../../contract/moderate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { plural, numberWords } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const DONE: Record<ModerateAction, string> = {
   remove: 'removed. Staff and their authors can still read what is removed.',
@@ -34,8 +35,7 @@ export function useActs(forum: string, changed: () => void) {
     { below = false, reason = null }: { below?: boolean; reason?: string | null } = {},
   ): Promise<void> => {
     const answer = await call(actOnPosts, { course, forum }, { act: does, posts: [...posts], below, reason });
-    const undo = () =>
-      act(BACK[does], answer.changed).catch((error: unknown) => void toast.error(sentenceOf(error)));
+    const undo = () => act(BACK[does], answer.changed).catch(sayWhyNot);
     if (answer.changed.length > 0)
       saidWithUndo(`${plural(answer.changed.length, 'post')} ${DONE[does]}`, undo);
     for (const { why, posts: passed } of answer.passed)

@@ -7,8 +7,9 @@ import {
   SquareCheck,
   UnfoldVertical,
   X,
+  type LucideIcon,
 } from 'lucide-react';
-import { useMemo, type RefObject } from 'react';
+import { useMemo, type ReactNode, type RefObject } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import { countQualities, isLookedFor } from '../../../../core/conversation/filterPosts';
 import type { ThreadOrder } from '../../../../core/conversation/orderThreads';
@@ -73,156 +74,216 @@ export function FindBar({
   /** Sections and groups to look into, for staff. */
   groupings: ForumView['groupings'];
 }) {
-  const { filter, words, setWords } = finding;
-  const [typed, setTyped] = useTyped(words, setWords);
-  const counts = useMemo(() => countQualities(talk, filter), [talk, filter]);
-  const authors = useMemo(() => authorsOf(talk), [talk]);
-  const canMark = useVantage() === null && talk.some(({ mine }) => !mine);
+  const { filter } = finding;
   const isFiltered = isLookedFor(filter);
   return (
     <section aria-label="Find and order" className="no-print space-y-2.5 py-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <label className="input input-sm raised h-9 w-full sm:w-64">
-          <Search className="size-4 opacity-60" aria-hidden />
-          <input
-            ref={field}
-            type="search"
-            aria-label="Find in this forum"
-            placeholder="Find in this forum"
-            value={typed}
-            maxLength={400}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-          <Kbd>/</Kbd>
-        </label>
-        <Choice label="Order" value={finding.order} choose={finding.setOrder} options={ORDERS} />
-        <Choice
-          label="View"
-          value={finding.view === 'stream' ? 'stream' : 'threads'}
-          choose={finding.setView}
-          options={VIEWS}
-        />
-        {isStaff && groupings.length > 1 && (
-          <Choice
-            label="Section or group"
-            value={finding.circle}
-            choose={finding.setCircle}
-            options={[
-              ['', 'all sections and groups'],
-              ...groupings.map(({ id, title }) => [id, title] as const),
-            ]}
-          />
-        )}
-        {authors.length > 1 && (
-          <Choice
-            label="Author"
-            value={filter.authorId ?? ''}
-            choose={finding.setAuthor}
-            options={[['', 'everyone'], ...authors.map(({ id, sortable }) => [id, sortable] as const)]}
-          />
-        )}
+        <FindField finding={finding} field={field} />
+        <Choices talk={talk} finding={finding} groupings={isStaff ? groupings : []} />
         {folding?.hasFoldable && (
-          <button
-            type="button"
-            className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
+          <QuietButton
+            icon={folding.isAnyFolded ? UnfoldVertical : FoldVertical}
             onClick={() => folding.foldAll(!folding.isAnyFolded)}
           >
-            {folding.isAnyFolded ? (
-              <UnfoldVertical className="size-4" aria-hidden />
-            ) : (
-              <FoldVertical className="size-4" aria-hidden />
-            )}
             {folding.isAnyFolded ? 'Unfold everything' : 'Fold all answers'}
-          </button>
+          </QuietButton>
         )}
         {!isFiltered && isStaff && pickAll !== null && (
-          <button
-            type="button"
-            className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
-            onClick={pickAll}
-          >
-            <SquareCheck className="size-4" aria-hidden />
+          <QuietButton icon={SquareCheck} onClick={pickAll}>
             Pick all
-          </button>
+          </QuietButton>
         )}
         <span className="grow" />
-        {unread > 0 && (
-          <span className="flex items-center gap-3 text-sm">
-            <button type="button" className="link-plain num" onClick={nextUnread}>
-              Next of {numberWords(unread)} unread <Kbd>U</Kbd>
-            </button>
-            <button
-              type="button"
-              className="quiet flex cursor-pointer items-center gap-1 hover:underline"
-              onClick={() => markAll(true)}
-            >
-              <CheckCheck className="size-4" aria-hidden />
-              Mark all read
-            </button>
-          </span>
-        )}
-        {unread === 0 && canMark && (
-          <button
-            type="button"
-            className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
-            onClick={() => markAll(false)}
-          >
-            <RotateCcw className="size-4" aria-hidden />
-            Mark all unread
-          </button>
-        )}
+        <Marking talk={talk} unread={unread} nextUnread={nextUnread} markAll={markAll} />
       </div>
-      <div role="group" aria-label="Show only" className="flex flex-wrap gap-1.5">
-        {QUALITIES.map(([quality, name, forStaff]) => {
-          const on = filter.qualities.includes(quality);
-          if ((forStaff && !isStaff) || (counts[quality] === 0 && !on)) return null;
-          return (
-            <button
-              key={quality}
-              type="button"
-              aria-pressed={on}
-              className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${on ? 'border-primary font-semibold' : 'ruled quiet hover:border-primary'}`}
-              style={on ? { background: 'var(--river-wash)' } : undefined}
-              onClick={() => finding.toggle(quality)}
-            >
-              {name} {counts[quality].toLocaleString('en-GB')}
-            </button>
-          );
-        })}
-      </div>
+      <Qualities talk={talk} finding={finding} isStaff={isStaff} />
       <p role="status" className={isFiltered ? 'flex flex-wrap items-center gap-x-3 text-sm' : 'sr-only'}>
-        {isFiltered && (
-          <>
-            <span className="num">
-              {finding.isLooking
-                ? 'Looking …'
-                : finding.error
-                  ? 'The search did not answer; try again in a moment.'
-                  : `${plural(left, 'post')} of ${numberWords(talk.length)}`}
-            </span>
-            <button type="button" className="link-plain flex items-center gap-1" onClick={finding.clear}>
-              <X className="size-3.5" aria-hidden />
-              Show everything
-            </button>
-            {left > 0 && finding.view !== 'stack' && pickAll !== null && (
-              <button type="button" className="link-plain flex items-center gap-1" onClick={pickAll}>
-                <SquareCheck className="size-3.5" aria-hidden />
-                Pick these
-              </button>
-            )}
-            {left > 0 && finding.view !== 'stack' && (
-              <button
-                type="button"
-                className="link-plain flex items-center gap-1"
-                onClick={() => finding.setView('stack')}
-              >
-                <Layers className="size-3.5" aria-hidden />
-                Read as a stack
-              </button>
-            )}
-          </>
-        )}
+        {isFiltered && <Found of={talk.length} finding={finding} left={left} pickAll={pickAll} />}
       </p>
     </section>
+  );
+}
+
+function QuietButton({
+  icon: Icon,
+  onClick,
+  children,
+}: {
+  icon: LucideIcon;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      className="quiet flex cursor-pointer items-center gap-1 text-sm hover:underline"
+      onClick={onClick}
+    >
+      <Icon className="size-4" aria-hidden />
+      {children}
+    </button>
+  );
+}
+
+function FindField({ finding, field }: { finding: Finding; field: RefObject<HTMLInputElement | null> }) {
+  const [typed, setTyped] = useTyped(finding.words, finding.setWords);
+  return (
+    <label className="input input-sm raised h-9 w-full sm:w-64">
+      <Search className="size-4 opacity-60" aria-hidden />
+      <input
+        ref={field}
+        type="search"
+        aria-label="Find in this forum"
+        placeholder="Find in this forum"
+        value={typed}
+        maxLength={400}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <Kbd>/</Kbd>
+    </label>
+  );
+}
+
+/** The order of threads, how posts are laid out, and whose are shown. */
+function Choices({
+  talk,
+  finding,
+  groupings,
+}: {
+  talk: readonly Talk[];
+  finding: Finding;
+  groupings: ForumView['groupings'];
+}) {
+  const authors = useMemo(() => authorsOf(talk), [talk]);
+  return (
+    <>
+      <Choice label="Order" value={finding.order} choose={finding.setOrder} options={ORDERS} />
+      <Choice
+        label="View"
+        value={finding.view === 'stream' ? 'stream' : 'threads'}
+        choose={finding.setView}
+        options={VIEWS}
+      />
+      {groupings.length > 1 && (
+        <Choice
+          label="Section or group"
+          value={finding.circle}
+          choose={finding.setCircle}
+          options={[
+            ['', 'all sections and groups'],
+            ...groupings.map(({ id, title }) => [id, title] as const),
+          ]}
+        />
+      )}
+      {authors.length > 1 && (
+        <Choice
+          label="Author"
+          value={finding.filter.authorId ?? ''}
+          choose={finding.setAuthor}
+          options={[['', 'everyone'], ...authors.map(({ id, sortable }) => [id, sortable] as const)]}
+        />
+      )}
+    </>
+  );
+}
+
+/** How many posts are unread, and marking all of them as read, or as unread. */
+function Marking({
+  talk,
+  unread,
+  nextUnread,
+  markAll,
+}: {
+  talk: readonly Talk[];
+  unread: number;
+  nextUnread: () => void;
+  markAll: (read: boolean) => void;
+}) {
+  const canMark = useVantage() === null && talk.some(({ mine }) => !mine);
+  if (unread > 0)
+    return (
+      <span className="flex items-center gap-3 text-sm">
+        <button type="button" className="link-plain num" onClick={nextUnread}>
+          Next of {numberWords(unread)} unread <Kbd>U</Kbd>
+        </button>
+        <QuietButton icon={CheckCheck} onClick={() => markAll(true)}>
+          Mark all read
+        </QuietButton>
+      </span>
+    );
+  if (!canMark) return null;
+  return (
+    <QuietButton icon={RotateCcw} onClick={() => markAll(false)}>
+      Mark all unread
+    </QuietButton>
+  );
+}
+
+/** The qualities posts can be looked for by, each with how many have it. */
+function Qualities({
+  talk,
+  finding: { filter, toggle },
+  isStaff,
+}: {
+  talk: readonly Talk[];
+  finding: Finding;
+  isStaff: boolean;
+}) {
+  const counts = useMemo(() => countQualities(talk, filter), [talk, filter]);
+  return (
+    <div role="group" aria-label="Show only" className="flex flex-wrap gap-1.5">
+      {QUALITIES.map(([quality, name, forStaff]) => {
+        const on = filter.qualities.includes(quality);
+        if ((forStaff && !isStaff) || (counts[quality] === 0 && !on)) return null;
+        return (
+          <button
+            key={quality}
+            type="button"
+            aria-pressed={on}
+            className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${on ? 'border-primary font-semibold' : 'ruled quiet hover:border-primary'}`}
+            style={on ? { background: 'var(--river-wash)' } : undefined}
+            onClick={() => toggle(quality)}
+          >
+            {name} {numberWords(counts[quality])}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+/** How many posts are left by what is looked for, and what can be done with them. */
+function Found({
+  of,
+  finding,
+  left,
+  pickAll,
+}: {
+  of: number;
+  finding: Finding;
+  left: number;
+  pickAll: (() => void) | null;
+}) {
+  const act = (Icon: LucideIcon, words: string, run: () => void) => (
+    <button type="button" className="link-plain flex items-center gap-1" onClick={run}>
+      <Icon className="size-3.5" aria-hidden />
+      {words}
+    </button>
+  );
+  const canAct = left > 0 && finding.view !== 'stack';
+  return (
+    <>
+      <span className="num">
+        {finding.isLooking
+          ? 'Looking …'
+          : finding.error
+            ? 'The search did not answer; try again in a moment.'
+            : `${plural(left, 'post')} of ${numberWords(of)}`}
+      </span>
+      {act(X, 'Show everything', finding.clear)}
+      {canAct && pickAll !== null && act(SquareCheck, 'Pick these', pickAll)}
+      {canAct && act(Layers, 'Read as a stack', () => finding.setView('stack'))}
+    </>
   );
 }

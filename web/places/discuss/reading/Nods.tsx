@@ -1,9 +1,9 @@
-import { toast } from 'sonner';
 import { setNod, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { plural } from '../../../../words/numbers';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** Five strokes like the marks of a gauge, filled up to a rating. */
 function Gauge({ value }: { value: number }) {
@@ -40,12 +40,10 @@ export function Nods({
   const course = useCourse();
   if (nods === null || post.removed) return null;
   const send = async (value: number | null) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(setNod, { course: course.id, forum: forum.id, post: post.id }, { value });
       changed();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const told =
     nods.count === null || nods.count === 0

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { getPostDoc, removePost, restorePost } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { reportPost } from '../../../../contract/moderate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { When } from '../../../ui/When';
@@ -20,6 +20,7 @@ import { Nods } from './Nods';
 import { passageIn } from './passage';
 import { Versions } from '../post/Versions';
 import { isWaiting } from '../context/talk';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 const quietLink = 'cursor-pointer quiet hover:underline inline-flex items-center gap-1';
 
@@ -35,29 +36,25 @@ export function PostActions({
 }) {
   const course = useCourse();
   const vantage = useVantage();
-  const { forum, write, changed, quote } = useForumContext();
+  const { forum, write, changed } = useForumContext();
   const [versions, setVersions] = useState(false);
   const [sending, setSending] = useState(false);
   const [reporting, setReporting] = useState(false);
   const act = useActs(forum.id, () => changed(false));
   const params = { course: course.id, forum: forum.id, post: post.id };
   const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
-    try {
+    await orSayWhyNot(async () => {
       await work();
       if (undo) saidWithUndo(said, () => run(undo, 'It is back.'));
       else toast.success(said);
       changed(false);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const edit = async () => {
-    try {
+    await orSayWhyNot(async () => {
       const { doc, version, attachments } = await call(getPostDoc, params);
       write({ kind: 'edit', postId: post.id, version, doc, attachments });
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const isStaff = course.role !== 'student';
   const { may } = body;
@@ -65,68 +62,10 @@ export function PostActions({
     post.mine && !post.removed && forum.phase === 'open'
       ? [may.edit, may.remove].find((each) => !each.yes)
       : undefined;
-  const resealing = post.mine && forum.hasSeal && post.opens && !isStaff;
-  const putBack = () => call(restorePost, params);
   return (
     <div className="no-print mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
-      {may.answer.yes && !answering && (
-        <button
-          type="button"
-          className="link-plain"
-          onClick={() => write({ kind: 'answer', parentId: post.id })}
-        >
-          {post.mine ? 'Add to your post' : `Reply to ${post.author!.given}`}
-        </button>
-      )}
-      {may.aside.yes && !answering && post.asideWith === null && (
-        <button
-          type="button"
-          className={quietLink}
-          style={{ color: 'var(--aside)' }}
-          onClick={() => write({ kind: 'answer', parentId: post.id, aside: true })}
-        >
-          <EyeOff className="size-3.5" aria-hidden />
-          Aside to {post.author!.given}
-        </button>
-      )}
-      {may.quote.yes && vantage === null && !post.mine && (
-        <button
-          type="button"
-          className={quietLink}
-          // The selection must still be there when the button is pressed.
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() =>
-            quote({ post: post.id, version: body.number, passage: passageIn(post.id, body.html) })
-          }
-        >
-          Quote
-        </button>
-      )}
-      {may.edit.yes && post.mine && (
-        <button type="button" className={quietLink} onClick={() => void edit()}>
-          Edit
-        </button>
-      )}
-      {may.remove.yes && !post.removed && (post.mine || !isStaff) && (
-        <button
-          type="button"
-          className={quietLink}
-          onClick={() =>
-            void run(
-              () => call(removePost, params),
-              `Removed. ${resealing ? 'If it had opened the seal for you, the seal is closed again. ' : ''}Staff can still read it.`,
-              putBack,
-            )
-          }
-        >
-          Remove
-        </button>
-      )}
-      {post.removed && (may.moderate.yes || post.mine) && vantage === null && (
-        <button type="button" className={quietLink} onClick={() => void run(putBack, 'The post is back.')}>
-          Put back
-        </button>
-      )}
+      <ReplyActions post={post} body={body} answering={answering} />
+      <OwnActions post={post} body={body} edit={edit} run={run} />
       {body.revisions > 1 && (
         <button type="button" className={quietLink} onClick={() => setVersions(true)}>
           {body.revisions} versions
@@ -191,6 +130,99 @@ export function PostActions({
       )}
       {versions && <Versions forum={forum.id} post={post} onClose={() => setVersions(false)} />}
     </div>
+  );
+}
+
+interface ActionProps {
+  readonly post: PostView;
+  readonly body: PostBody;
+}
+
+/** Answering a post: for everyone, aside, or with a passage of it. */
+function ReplyActions({
+  post,
+  body: { may, html, number },
+  answering,
+}: ActionProps & { answering: boolean }) {
+  const vantage = useVantage();
+  const { write, quote } = useForumContext();
+  return (
+    <>
+      {may.answer.yes && !answering && (
+        <button
+          type="button"
+          className="link-plain"
+          onClick={() => write({ kind: 'answer', parentId: post.id })}
+        >
+          {post.mine ? 'Add to your post' : `Reply to ${post.author!.given}`}
+        </button>
+      )}
+      {may.aside.yes && !answering && post.asideWith === null && (
+        <button
+          type="button"
+          className={quietLink}
+          style={{ color: 'var(--aside)' }}
+          onClick={() => write({ kind: 'answer', parentId: post.id, aside: true })}
+        >
+          <EyeOff className="size-3.5" aria-hidden />
+          Aside to {post.author!.given}
+        </button>
+      )}
+      {may.quote.yes && vantage === null && !post.mine && (
+        <button
+          type="button"
+          className={quietLink}
+          // The selection must still be there when the button is pressed.
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => quote({ post: post.id, version: number, passage: passageIn(post.id, html) })}
+        >
+          Quote
+        </button>
+      )}
+    </>
+  );
+}
+
+/** Changing and removing what one wrote oneself, and putting it back. */
+function OwnActions({
+  post,
+  body: { may },
+  edit,
+  run,
+}: ActionProps & {
+  edit: () => Promise<unknown>;
+  run: (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => Promise<unknown>;
+}) {
+  const course = useCourse();
+  const vantage = useVantage();
+  const { forum } = useForumContext();
+  const isStaff = course.role !== 'student';
+  const params = { course: course.id, forum: forum.id, post: post.id };
+  const putBack = () => call(restorePost, params);
+  const isResealing = post.mine && forum.hasSeal && post.opens && !isStaff;
+  const said = `Removed. ${isResealing ? 'If it had opened the seal for you, the seal is closed again. ' : ''}Staff can still read it.`;
+  return (
+    <>
+      {may.edit.yes && post.mine && (
+        <button type="button" className={quietLink} onClick={() => void edit()}>
+          Edit
+        </button>
+      )}
+      {may.remove.yes && !post.removed && (post.mine || !isStaff) && (
+        <button
+          type="button"
+          className={quietLink}
+          onClick={() => void run(() => call(removePost, params), said, putBack)}
+        >
+          Remove
+        </button>
+      )}
+      {post.removed && (may.moderate.yes || post.mine) && vantage === null && (
+        <button type="button" className={quietLink} onClick={() => void run(putBack, 'The post is back.')}>
+          Put back
+        </button>
+      )}
+    </>
   );
 }
 

@@ -3,10 +3,9 @@ import { addresses } from '../../../../words/addresses';
 import { ChevronDown, ChevronRight, EyeOff } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { strikeQuote, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { Initials } from '../../../ui/Initials';
@@ -22,6 +21,7 @@ import { useForumContext } from '../context/forumContext';
 import { PostActions } from './PostActions';
 import type { PostRow } from './rows';
 import { changeWords } from '../context/talk';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
   const course = useCourse().id;
@@ -97,12 +97,10 @@ function Text({ post, body }: { post: PostView; body: PostBody }) {
   const course = useCourse().id;
   const { forum, changed } = useForumContext();
   const strike = async (source: string, struck: boolean) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(strikeQuote, { course, forum: forum.id, post: post.id, source }, { struck });
       changed(false);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <>

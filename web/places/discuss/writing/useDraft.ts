@@ -119,3 +119,6 @@ export function useDraft(
     finish: (throwAway: boolean) => keeper.finish(throwAway),
   };
 }
+
+/** A draft while it is written. */
+export type DraftInHand = ReturnType<typeof useDraft>;

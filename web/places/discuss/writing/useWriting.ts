@@ -3,10 +3,11 @@ import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { getPostDoc } from '../../../../contract/discuss';
 import { quotationNode } from '../../../../core/text/quotation';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import type { ForumContext, Quoting } from '../context/forumContext';
 import { writingOf, type Writing } from '../context/writing';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What is being written in a forum, one thing at a time, and a passage on its way into it. The address may ask for a draft. */
 export function useWriting(forum: string): Pick<ForumContext, 'writing' | 'write' | 'quoting' | 'quote'> {
@@ -21,7 +22,7 @@ export function useWriting(forum: string): Pick<ForumContext, 'writing' | 'write
     edited.current = undefined;
     call(getPostDoc, { course, forum, post }).then(
       (loaded) => setWriting({ kind: 'edit', postId: post, ...loaded }),
-      (error: unknown) => toast.error(sentenceOf(error)),
+      sayWhyNot,
     );
   }, [course, forum]);
   return {

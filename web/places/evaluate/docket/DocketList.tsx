@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { release } from '../../../../contract/docketActs';
 import type { DocketRow, DocketView } from '../../../../contract/evaluate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useKeys } from '../../../ui/keys';
 import { plural } from '../../../../words/numbers';
@@ -14,6 +14,7 @@ import { DocketRows } from './DocketRows';
 import { Given } from './Given';
 import { ManyAtOnce } from './ManyAtOnce';
 import { ReleaseAt } from './ReleaseAt';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 const isScored = ({ state }: DocketRow) => state === 'given' || state === 'released' || state === 'changed';
 const small = 'btn btn-xs raised ruled h-8';
@@ -63,7 +64,6 @@ export function DocketList({
   /** Covers names, or no longer. */
   hide: (hidden: boolean) => void;
 }) {
-  const course = useCourse();
   const [open, setOpen] = useState<'many' | 'given' | null>(null);
   /** Whom something is to be done to; null while nobody is being picked. */
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null);
@@ -84,27 +84,6 @@ export function DocketList({
     },
     { on: 'm', keys: 'M', does: 'do something to many students at once', run: () => setOpen('many') },
   ]);
-  const all = view.rows.filter(({ state }) => state !== 'excused').length;
-  const scored = view.rows.filter(isScored);
-  const unreleased = scored.filter((row) => !row.released).length;
-  const ready = view.rows.filter(({ state }) => state === 'ready').length;
-  const wanted = view.rows.filter(({ reading }) => reading?.wanted).length;
-  const set = async (students: 'all' | string[], released: boolean) => {
-    try {
-      const params = { course: course.id, forum: view.forum.id };
-      const answer = await call(release, params, { students, released });
-      const held = answer.unsettled;
-      toast.success(
-        released
-          ? `Released to ${plural(answer.changed, 'student')}.${held > 0 ? ` ${plural(held, 'disagreement')} to settle first.` : ''}`
-          : `Taken back from ${plural(answer.changed, 'student')}.`,
-      );
-      setPicked(null);
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
-    changed();
-  };
   return (
     <section aria-label="Docket" className="flex h-full flex-col">
       {open === 'many' && (
@@ -121,40 +100,11 @@ export function DocketList({
       <div className="ruled border-b px-4 pt-4 pb-3">
         <h1 className="text-lg leading-snug">{view.forum.title}</h1>
         <Places view={view} />
-        <p className="quiet num mt-1 text-sm">
-          {scored.length} of {all} given · {ready} ready
-          {wanted > 0 && ` · ${wanted} to read second`}
-        </p>
-        <div aria-hidden className="mt-2 h-1 rounded-full" style={{ background: 'var(--rule)' }}>
-          <div
-            className="h-full rounded-full bg-primary"
-            style={{ width: `${all === 0 ? 0 : (scored.length / all) * 100}%` }}
-          />
-        </div>
+        <Progress view={view} />
         <p className="mt-1.5 flex flex-wrap items-center gap-x-4">
-          {view.forum.names === 'hiddenForAll' ? (
-            <span
-              className="quiet text-xs"
-              title="In the docket and on the Desk. The conversation, search and the gradebook still show who wrote what."
-            >
-              Names hidden here until scored
-            </span>
-          ) : (
-            <label
-              className="flex items-center gap-1.5 text-xs"
-              title="A number stands for each name until the score is given. Names that classmates typed into their posts remain."
-            >
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                checked={view.forum.names === 'hidden'}
-                onChange={(event) => hide(event.target.checked)}
-              />
-              Hide names
-            </label>
-          )}
+          <NamesHidden names={view.forum.names} hide={hide} />
           <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} changed={changed} />
-          {scored.length > 0 && (
+          {view.rows.some(isScored) && (
             <button type="button" className="link-plain text-xs" onClick={() => setOpen('given')}>
               What was given
             </button>
@@ -173,37 +123,131 @@ export function DocketList({
           >
             {picked === null ? 'Pick' : `${picked.size} picked`}
           </button>
-          {picked !== null && picked.size > 0 ? (
-            <>
-              <button
-                type="button"
-                className="btn btn-xs btn-primary h-8"
-                onClick={() => void set([...picked], true)}
-              >
-                Release {picked.size}
-              </button>
-              <button type="button" className={small} onClick={() => void set([...picked], false)}>
-                Take {picked.size} back
-              </button>
-            </>
-          ) : unreleased > 0 ? (
-            <button
-              type="button"
-              className="btn btn-xs btn-primary col-span-2 h-8"
-              onClick={() => void set('all', true)}
-            >
-              Release {unreleased} given
-            </button>
-          ) : (
-            scored.length > 0 && (
-              <button type="button" className={`${small} col-span-2`} onClick={() => void set('all', false)}>
-                Take back all
-              </button>
-            )
-          )}
+          <Releases
+            view={view}
+            picked={picked}
+            done={(worked) => {
+              if (worked) setPicked(null);
+              changed();
+            }}
+          />
         </div>
       </div>
       <DocketRows rows={rows} selected={selected} addressOf={addressOf} picked={picked} pick={pick} />
     </section>
+  );
+}
+
+/** How many are scored, ready, or wait for a second reading. */
+function Progress({ view: { rows } }: { view: DocketView }) {
+  const all = rows.filter(({ state }) => state !== 'excused').length;
+  const scored = rows.filter(isScored).length;
+  const ready = rows.filter(({ state }) => state === 'ready').length;
+  const wanted = rows.filter(({ reading }) => reading?.wanted).length;
+  return (
+    <>
+      <p className="quiet num mt-1 text-sm">
+        {scored} of {all} given · {ready} ready
+        {wanted > 0 && ` · ${wanted} to read second`}
+      </p>
+      <div aria-hidden className="mt-2 h-1 rounded-full" style={{ background: 'var(--rule)' }}>
+        <div
+          className="h-full rounded-full bg-primary"
+          style={{ width: `${all === 0 ? 0 : (scored / all) * 100}%` }}
+        />
+      </div>
+    </>
+  );
+}
+
+/** Whether names are hidden, and hiding them where the forum leaves it to each. */
+function NamesHidden({
+  names,
+  hide,
+}: {
+  names: DocketView['forum']['names'];
+  hide: (hidden: boolean) => void;
+}) {
+  if (names === 'hiddenForAll')
+    return (
+      <span
+        className="quiet text-xs"
+        title="In the docket and on the Desk. The conversation, search and the gradebook still show who wrote what."
+      >
+        Names hidden here until scored
+      </span>
+    );
+  return (
+    <label
+      className="flex items-center gap-1.5 text-xs"
+      title="A number stands for each name until the score is given. Names that classmates typed into their posts remain."
+    >
+      <input
+        type="checkbox"
+        className="checkbox checkbox-xs"
+        checked={names === 'hidden'}
+        onChange={(event) => hide(event.target.checked)}
+      />
+      Hide names
+    </label>
+  );
+}
+
+/** Releases what is given, of those who are picked or of all, or takes it back. */
+function Releases({
+  view,
+  picked,
+  done,
+}: {
+  view: DocketView;
+  picked: ReadonlySet<string> | null;
+  done: (worked: boolean) => void;
+}) {
+  const course = useCourse().id;
+  const scored = view.rows.filter(isScored);
+  const unreleased = scored.filter((row) => !row.released).length;
+  const set = async (students: 'all' | string[], released: boolean) => {
+    const worked = await orSayWhyNot(async () => {
+      const params = { course, forum: view.forum.id };
+      const { changed, unsettled } = await call(release, params, { students, released });
+      const held = unsettled > 0 ? ` ${plural(unsettled, 'disagreement')} to settle first.` : '';
+      toast.success(
+        released
+          ? `Released to ${plural(changed, 'student')}.${held}`
+          : `Taken back from ${plural(changed, 'student')}.`,
+      );
+    });
+    done(worked);
+  };
+  if (picked !== null && picked.size > 0)
+    return (
+      <>
+        <button
+          type="button"
+          className="btn btn-xs btn-primary h-8"
+          onClick={() => void set([...picked], true)}
+        >
+          Release {picked.size}
+        </button>
+        <button type="button" className={small} onClick={() => void set([...picked], false)}>
+          Take {picked.size} back
+        </button>
+      </>
+    );
+  if (unreleased > 0)
+    return (
+      <button
+        type="button"
+        className="btn btn-xs btn-primary col-span-2 h-8"
+        onClick={() => void set('all', true)}
+      >
+        Release {unreleased} given
+      </button>
+    );
+  if (scored.length === 0) return null;
+  return (
+    <button type="button" className={`${small} col-span-2`} onClick={() => void set('all', false)}>
+      Take back all
+    </button>
   );
 }

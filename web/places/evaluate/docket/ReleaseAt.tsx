@@ -2,10 +2,12 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { planRelease } from '../../../../contract/docketActs';
 import { fromWallClock } from '../../../../core/time/wallClock';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { When } from '../../../ui/When';
+import { Problem } from '../../../ui/Problem';
+import { useSaving } from '../../../ui/useSaving';
 
 /** Plans when everything given by then is released, or takes the plan back. */
 export function ReleaseAt({
@@ -21,16 +23,14 @@ export function ReleaseAt({
   const course = useCourse();
   const [open, setOpen] = useState(false);
   const [wall, setWall] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, setProblem, attempt } = useSaving();
   const plan = async (next: number | null) => {
-    try {
+    await attempt(async () => {
       await call(planRelease, { course: course.id, forum }, { at: next });
       setOpen(false);
       toast.success(next === null ? 'Nothing is released by itself.' : 'The release is planned.');
       changed();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <>
@@ -68,11 +68,7 @@ export function ReleaseAt({
                 }}
               />
             </label>
-            {problem && (
-              <p role="alert" className="mt-1 text-sm text-error">
-                {problem}
-              </p>
-            )}
+            <Problem className="mt-1 text-sm">{problem}</Problem>
             <button className="btn btn-primary mt-3">Plan the release</button>
           </form>
         </Dialog>

@@ -1,24 +1,24 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { answerLook, type DeskView } from '../../../../contract/evaluate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { When } from '../../../ui/When';
+import { Problem } from '../../../ui/Problem';
+import { useSaving } from '../../../ui/useSaving';
 
 /** A student's wish for another look that waits for an answer, and those answered before. */
 export function LookAgain({ view, answered }: { view: DeskView; answered: (view: DeskView) => void }) {
   const course = useCourse().id;
   const [answer, setAnswer] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, setProblem, attempt } = useSaving();
   const send = async (look: string) => {
-    try {
+    await attempt(async () => {
       const params = { course, forum: view.forum.id, student: view.student.id, look };
       answered(await call(answerLook, params, { answer }));
       setAnswer('');
       toast.success(`${view.student.given} can read your answer.`);
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return view.looks.map((look) => {
     const isOpen = look.state === 'asked';
@@ -56,11 +56,7 @@ export function LookAgain({ view, answered }: { view: DeskView; answered: (view:
                 setProblem(null);
               }}
             />
-            {problem && (
-              <p role="alert" className="text-error">
-                {problem}
-              </p>
-            )}
+            <Problem>{problem}</Problem>
             <button className="btn btn-sm raised ruled mt-1">Answer</button>
           </form>
         ) : (

@@ -1,9 +1,10 @@
 import { toast } from 'sonner';
 import { settleReadings, type DeskView } from '../../../../contract/evaluate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** Where two evaluators read each student: that one is to read second, or what both gave, and how to settle it. */
 export function Readings({ view, settled }: { view: DeskView; settled: (view: DeskView) => void }) {
@@ -18,7 +19,7 @@ export function Readings({ view, settled }: { view: DeskView; settled: (view: De
     );
   if (reading.readings.length < 2) return null;
   const settle = async (at: string) => {
-    try {
+    await orSayWhyNot(async () => {
       settled(
         await call(
           settleReadings,
@@ -27,9 +28,7 @@ export function Readings({ view, settled }: { view: DeskView; settled: (view: De
         ),
       );
       toast.success('Settled.');
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <section

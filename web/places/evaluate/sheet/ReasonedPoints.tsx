@@ -1,3 +1,4 @@
+import { Problem } from '../../../ui/Problem';
 /** Points that need a reason, which the student reads. */
 export function ReasonedPoints({
   title,
@@ -41,11 +42,7 @@ export function ReasonedPoints({
         value={why}
         onChange={(event) => change(points, event.target.value)}
       />
-      {problem && (
-        <p role="alert" className="text-sm text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="text-sm">{problem}</Problem>
       <button
         type="button"
         className="link-plain text-sm"

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import {
   dropRemark,
   listRemarks,
@@ -10,7 +9,7 @@ import {
 import { asSaved, fillIn } from '../../../../core/text/fillIn';
 import { plainText } from '../../../../core/text/plainText';
 import { textOf } from '../../../../core/text/textOf';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
@@ -18,6 +17,9 @@ import { Dialog } from '../../../ui/Dialog';
 import { Failed, Loading } from '../../../ui/states';
 import { choicesOf, remarksInOrder } from './remarkOrder';
 import type { Sheet } from './useSheet';
+import { Problem } from '../../../ui/Problem';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
+import { useSaving } from '../../../ui/useSaving';
 
 function Edit({
   remark,
@@ -29,14 +31,12 @@ function Edit({
   const course = useCourse().id;
   const [text, setText] = useState(remark.text);
   const [shared, setShared] = useState(remark.shared);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, attempt } = useSaving();
   const save = async () => {
-    try {
+    await attempt(async () => {
       await call(saveRemark, { course, remark: remark.id }, { text, shared });
       done();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   return (
     <form
@@ -66,11 +66,7 @@ function Edit({
         />
         The staff of this course may use it too
       </label>
-      {problem && (
-        <p role="alert" className="mt-1 text-sm text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-1 text-sm">{problem}</Problem>
       <p className="mt-3 flex gap-3">
         <button className="btn btn-primary btn-sm">Keep it</button>
         <button type="button" className="btn btn-sm raised ruled" onClick={done}>
@@ -105,12 +101,10 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
     onClose();
   };
   const drop = async (remark: SavedRemark) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(dropRemark, { course, remark: remark.id });
       await mutate();
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   const current = onSheet.remark === null ? '' : plainText(onSheet.remark, { quotes: 'all' }).trim();
   return (

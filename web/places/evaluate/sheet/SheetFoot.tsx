@@ -1,10 +1,11 @@
 import { toast } from 'sonner';
 import { excuse } from '../../../../contract/evaluate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
 import type { Sheet } from './useSheet';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** How the score stands, and releasing it or excusing the student. */
 export function SheetFoot({
@@ -21,7 +22,7 @@ export function SheetFoot({
   const { view } = now;
   const { score } = view;
   const toggleExcused = async () => {
-    try {
+    await orSayWhyNot(async () => {
       await call(
         excuse,
         { course: course.id, forum: view.forum.id, student: view.student.id },
@@ -32,9 +33,7 @@ export function SheetFoot({
           ? `${view.student.given} is asked again.`
           : `${view.student.given} is excused from this forum.`,
       );
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
     refresh();
   };
   return (

@@ -1,14 +1,10 @@
 import { useState } from 'react';
 import { mutate } from 'swr';
 import { cellRefusals, changeCells, type CellChange, type CellValue } from '../../../../contract/cells';
-import { getGradebook, type GradebookCell } from '../../../../contract/gradebook';
+import { getGradebook } from '../../../../contract/gradebook';
 import { ApiProblem, call, sentenceOf } from '../../../data/api';
 import { keyOf } from '../../../data/useApi';
 import { putRows } from './putRows';
-
-/** What stands in a cell, as a change names it. */
-export const valueIn = (cell: GradebookCell): CellValue =>
-  cell.state === 'excused' ? 'excused' : (cell.points ?? null);
 
 /** A change that was not kept, with what is in the way. */
 export interface NotKept {

@@ -3,10 +3,12 @@ import { toast } from 'sonner';
 import type { z } from 'zod';
 import { actOnItem, type ItemAct } from '../../../../contract/items';
 import type { GradebookItem } from '../../../../contract/gradebook';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { plural } from '../../../../words/numbers';
+import { Problem } from '../../../ui/Problem';
+import { useSaving } from '../../../ui/useSaving';
 
 type Reached = z.infer<(typeof actOnItem)['answer']>;
 
@@ -23,12 +25,9 @@ export function ColumnActs({ item, changed }: { item: GradebookItem; changed: ()
   const course = useCourse().id;
   const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
   const [reached, setReached] = useState<Reached | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, attempt } = useSaving();
   const ask = async (of: (typeof ACTS)[number], preview: boolean) => {
-    setBusy(true);
-    setProblem(null);
-    try {
+    await attempt(async () => {
       const answer = await call(
         actOnItem,
         { course, item: item.id },
@@ -43,10 +42,7 @@ export function ColumnActs({ item, changed }: { item: GradebookItem; changed: ()
         setReached(null);
         changed();
       }
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
-    setBusy(false);
+    });
   };
   return (
     <div>
@@ -96,11 +92,7 @@ export function ColumnActs({ item, changed }: { item: GradebookItem; changed: ()
           )}
         </div>
       )}
-      {problem && (
-        <p role="alert" className="mt-2 text-sm text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-2 text-sm">{problem}</Problem>
     </div>
   );
 }

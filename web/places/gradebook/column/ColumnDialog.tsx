@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { setItemRemoved } from '../../../../contract/items';
 import type { GradebookItem, GradebookView } from '../../../../contract/gradebook';
 import { columnFigures } from '../../../../core/gradebook/columnFigures';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { plural, maximumWords, pointWords } from '../../../../words/numbers';
@@ -14,6 +14,7 @@ import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { ColumnActs } from './ColumnActs';
 import { ItemForm } from './ItemForm';
 import { LinkForm } from './LinkForm';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 // The chart is large; the figures in words stand at once.
 const Spread = lazy(async () => ({ default: (await import('../../../ui/Spread')).Spread }));
@@ -70,15 +71,13 @@ export function ColumnDialog({
   const category = view.categories.find(({ id }) => id === item.categoryId);
   const byHand = item.forumId === null;
   const remove = async (removed: boolean) => {
-    try {
+    await orSayWhyNot(async () => {
       await call(setItemRemoved, { course: course.id, item: item.id }, { removed });
       changed();
       if (!removed) return;
       onClose();
       saidWithUndo(`${item.title} is taken away, with its scores.`, () => remove(false));
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   const section = 'ruled mt-4 border-t pt-3';
   return (

@@ -12,6 +12,7 @@ import { newId } from '../../../data/newId';
 import { itemCodec, itemOf, type TypedItem } from './itemFields';
 import { showProblems } from '../../../forms/serverProblems';
 import { Field } from '../../../ui/Field';
+import { Problem } from '../../../ui/Problem';
 
 const DISPLAYS: Record<Display, string> = {
   points: 'points',
@@ -125,11 +126,7 @@ export function ItemForm({
           In a gradebook by weight, what stands in no category does not count.
         </p>
       )}
-      {errors.root && (
-        <p role="alert" className="text-sm text-error sm:col-span-2">
-          {errors.root.message}
-        </p>
-      )}
+      <Problem className="text-sm sm:col-span-2">{errors.root?.message}</Problem>
       <div className="sm:col-span-2">
         <button className="btn btn-sm btn-primary h-9" disabled={isSubmitting}>
           {item === null ? 'Make the item' : 'Keep the changes'}

@@ -3,10 +3,12 @@ import type { z } from 'zod';
 import { linkItem } from '../../../../contract/items';
 import type { GradebookItem, GradebookView } from '../../../../contract/gradebook';
 import { listDockets } from '../../../../contract/evaluate';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { plural, maximumWords, pointWords } from '../../../../words/numbers';
+import { Problem } from '../../../ui/Problem';
+import { useSaving } from '../../../ui/useSaving';
 
 type Preview = z.infer<(typeof linkItem)['answer']>;
 
@@ -24,11 +26,11 @@ export function LinkForm({
   const { data } = useApi(listDockets, item.forumId === null ? { course } : null);
   const [forumId, setForumId] = useState('');
   const [preview, setPreview] = useState<Preview | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, setProblem, attempt } = useSaving();
   const ask = async (to: string | null, isPreview: boolean) => {
     setProblem(null);
     setPreview(null);
-    try {
+    await attempt(async () => {
       const answer = await call(
         linkItem,
         { course, item: item.id },
@@ -36,9 +38,7 @@ export function LinkForm({
       );
       if (isPreview) setPreview(answer);
       else done();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   const forum = view.items.find((each) => each.forumId !== null && each.id === item.id);
   return (
@@ -70,11 +70,7 @@ export function LinkForm({
           </button>
         )
       )}
-      {problem && (
-        <p role="alert" className="mt-2 text-sm text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-2 text-sm">{problem}</Problem>
       {preview && (
         <div className="mt-2">
           <p>

@@ -5,7 +5,7 @@ import type { GradebookItem, GradebookRow, GradebookView } from '../../../../con
 import { readPasted, type PastedLine } from '../../../../core/formats/pastedColumn';
 import { Dialog } from '../../../ui/Dialog';
 import { plural, maximumWords, pointWords } from '../../../../words/numbers';
-import { valueIn } from '../cell/useCells';
+import { valueIn } from '../matrix/cells';
 
 const PROBLEMS: Record<NonNullable<PastedLine['problem']>, string> = {
   formula: 'is a formula; copy the values',

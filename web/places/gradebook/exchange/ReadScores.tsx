@@ -6,6 +6,7 @@ import type { GradebookView } from '../../../../contract/gradebook';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { plural, pointWords } from '../../../../words/numbers';
+import { Problem } from '../../../ui/Problem';
 
 const said = (value: CellChange['after']) =>
   value === null ? 'nothing' : value === 'excused' ? 'excused' : pointWords(value);
@@ -134,11 +135,7 @@ export function ReadScores({
   const ignored = read?.columns.filter((column) => column.note !== null) ?? [];
   return (
     <>
-      {problem && (
-        <p role="alert" className="mt-2 text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-2">{problem}</Problem>
       {read && (
         <>
           <p className="num mt-3" aria-live="polite">

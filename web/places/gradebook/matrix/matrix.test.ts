@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { GradebookCell, GradebookItem, GradebookRow } from '../../../../contract/gradebook';
 import { typedValue } from '../cell/typedValue';
+import { excusedOrBack, MatrixCells, valueIn } from './cells';
 import { cellWords } from './cellWords';
 import { groupsOf, rowsShown, type MatrixFilter } from './columns';
 import { beside, placeAfter, type CellPlace } from './moves';
@@ -182,5 +183,44 @@ describe('what is typed into a cell', () => {
     expect(typedValue('-1', 1000).problem).toBe('Points are 0 or more.');
     expect(typedValue('=A1', 1000).problem).toContain('not a formula');
     expect(typedValue('well', 1000).problem).toContain('8.5');
+  });
+});
+
+describe('the cells', () => {
+  const given: GradebookCell = { state: 'given', points: 750 };
+  const view = {
+    mode: 'weighted' as const,
+    categories: [category('quiz')],
+    items: [item('one', 'quiz'), item('two', 'quiz', { forumId: 'floodplain' })],
+  };
+  const columns = groupsOf(view).flatMap((group) => group.columns);
+  const cells = new MatrixCells([row('ana', [given, { state: 'ready' }])], columns);
+
+  it('are named by whose they are and what stands there', () => {
+    expect(cells.named({ row: 0, column: 0 })).toEqual({ item: 'one', student: 'ana', before: 750 });
+    expect(valueIn({ state: 'excused', points: 750 })).toBe('excused');
+    expect(valueIn({ state: 'nothing' })).toBe(null);
+  });
+  it('are entered by hand where no forum feeds them, and there is a student', () => {
+    expect(cells.isByHand({ row: 0, column: 0 })).toBe(true);
+    expect(cells.isByHand({ row: 0, column: 1 })).toBe(false);
+    expect(cells.isByHand({ row: 0, column: 2 })).toBe(false);
+    expect(cells.isByHand({ row: -1, column: 0 })).toBe(false);
+    expect(cells.isByHand({ row: 0, column: -1 })).toBe(false);
+  });
+  it('begin at the forum or the item an address names, else at the first', () => {
+    expect(cells.first('floodplain')).toEqual({ row: 0, column: 1 });
+    expect(cells.first('two')).toEqual({ row: 0, column: 1 });
+    expect(cells.first('gone')).toEqual({ row: 0, column: 0 });
+    expect(cells.first(null)).toEqual({ row: 0, column: 0 });
+  });
+  it('are held within what is shown', () => {
+    expect(cells.within({ row: 7, column: 9 })).toEqual({ row: 0, column: columns.length - 1 });
+    expect(cells.within({ row: -4, column: -4 })).toEqual({ row: -1, column: -1 });
+  });
+  it('get back what was given when they are excused no more', () => {
+    expect(excusedOrBack(given)).toBe('excused');
+    expect(excusedOrBack({ state: 'excused', points: 750 })).toBe(750);
+    expect(excusedOrBack({ state: 'excused' })).toBe(null);
   });
 });

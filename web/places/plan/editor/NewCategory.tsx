@@ -3,11 +3,14 @@ import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { getCourse } from '../../../../contract/course';
 import { getCourseSettings, saveCourseSettings } from '../../../../contract/courseSettings';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { keyOf } from '../../../data/useApi';
 import { readPoints } from '../../../forms/readPoints';
+import { Problem } from '../../../ui/Problem';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
+import { useSaving } from '../../../ui/useSaving';
 
 /** A category made on the spot; where categories are weighted, with the weight it is to have. */
 export function NewCategory({ made }: { made: (id: string) => void }) {
@@ -16,13 +19,11 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
   const [isWeighted, setWeighted] = useState<boolean | null>(null);
   const [title, setTitle] = useState('');
   const [weight, setWeight] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const { problem, setProblem, attempt } = useSaving();
   const open = async () => {
-    try {
+    await orSayWhyNot(async () => {
       setWeighted((await call(getCourseSettings, params)).settings.mode === 'weighted');
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   if (isWeighted === null)
     return (
@@ -36,7 +37,7 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
     const share = isWeighted ? readPoints(weight) : 0;
     if (typeof share !== 'number' || share < 0 || share > 10_000)
       return setProblem('Say what the category weighs: a percentage from 0 to 100.');
-    try {
+    await attempt(async () => {
       const { version, settings } = await call(getCourseSettings, params);
       const id = newId();
       const category = { id, title: name, weight: share, zeroForMissing: false };
@@ -49,11 +50,8 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
       setWeighted(null);
       setTitle('');
       setWeight('');
-      setProblem(null);
       toast.success(`${name} is there${isWeighted ? ` and weighs ${weight} %` : ''}.`);
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
+    });
   };
   // Enter makes the category, and does not save the forum around it.
   const onEnter = (event: KeyboardEvent) => {
@@ -89,11 +87,7 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
       <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => void save()}>
         Make it
       </button>
-      {problem && (
-        <p role="alert" className="w-full text-sm text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="w-full text-sm">{problem}</Problem>
     </>
   );
 }

@@ -7,7 +7,7 @@ import type { z } from 'zod';
 import type { ForumSettings } from '../../../../contract/forumSettings';
 import { saveForum, scoresMoveCounts, sealChangeNames, type ForumForEdit } from '../../../../contract/plan';
 import type { Finding } from '../../../../core/checks/check';
-import { ApiProblem, call, sentenceOf } from '../../../data/api';
+import { ApiProblem, call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { plural } from '../../../../words/numbers';
 import { firstMessage } from '../../../forms/firstMessage';
@@ -16,6 +16,7 @@ import type { ForumForm } from './forumForm';
 import { ScoresMove, type ScoresChoice } from '../rehearsal/ScoresMove';
 import { SaveConflict } from './SaveConflict';
 import { SealWarning } from '../SealWarning';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 interface SaveHow {
   readonly version?: number;
@@ -81,7 +82,7 @@ export function useSavingForum({
       if (code === 'conflict' && current) setTheirs(current as ForumForEdit);
       showProblems(form, error, 'settings');
     }
-    toast.error(sentenceOf(error));
+    sayWhyNot(error);
   };
   const save = (publish: boolean, how: SaveHow = {}) =>
     form.handleSubmit(

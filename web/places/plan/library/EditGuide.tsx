@@ -20,6 +20,7 @@ import { SaveGuideFiles } from '../../../scoring/library/GuideTools';
 import { faceOf } from '../../../scoring/partFaces';
 import { guideFields, readGuide } from '../../../scoring/partForm';
 import { UsedIn } from './UsedIn';
+import { Problem } from '../../../ui/Problem';
 
 interface Edit {
   readonly title: string;
@@ -120,11 +121,7 @@ function GuideForm({ id, kept: latest, start }: { id: string; kept: KeptGuide | 
           changeMaximum={() => undefined}
         />
       </div>
-      {problem && (
-        <p role="alert" className="mt-4 text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-4">{problem}</Problem>
       <p className="mt-5 flex flex-wrap items-center gap-4">
         <button type="button" className="btn btn-primary" onClick={trySave}>
           Save

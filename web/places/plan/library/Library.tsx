@@ -1,10 +1,9 @@
 import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { dropGuide, listGuides, saveGuide, type KeptGuide } from '../../../../contract/guides';
 import type { Guide } from '../../../../core/course/evaluation';
-import { call, sentenceOf } from '../../../data/api';
+import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
@@ -15,18 +14,17 @@ import { saveAsCsv, saveAsJson } from '../../../scoring/library/guideFiles';
 import { guideRule, guideRules } from '../../../../core/scoring/guide';
 import { guideWords } from '../../../../words/parts';
 import { GuideFile } from '../../../scoring/library/GuideTools';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What was thrown away may be wanted: asks once. */
 function ThrowAway({ kept, done, close }: { kept: KeptGuide; done: () => void; close: () => void }) {
   const course = useCourse();
   const drop = async () => {
-    try {
+    await orSayWhyNot(async () => {
       await call(dropGuide, { course: course.id, guide: kept.id });
       done();
       close();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    });
   };
   return (
     <Dialog title={`Throw “${kept.guide.title}” away?`} onClose={close}>
@@ -52,13 +50,11 @@ export function Library() {
   const canEdit = course.role === 'instructor';
   const add = async (guide: Guide) => {
     const id = newId();
-    try {
+    await orSayWhyNot(async () => {
       const body = { version: 0, guide: guide as never, forCourse: true };
       await call(saveGuide, { course: course.id, guide: id }, body);
       await navigate(id);
-    } catch (failed) {
-      toast.error(sentenceOf(failed));
-    }
+    });
   };
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the library" />;

@@ -11,6 +11,7 @@ import { plural } from '../../../../words/numbers';
 import { Rehearsal } from '../rehearsal/Rehearsal';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
 import { useRehearsal } from '../rehearsal/useRehearsal';
+import { RadioLine } from '../../../ui/RadioLine';
 
 type Use = KeptGuide['usedIn'][number];
 
@@ -71,16 +72,14 @@ function Forum({
       </p>
       <div className="mt-1.5 space-y-1">
         {CHOICES.filter(([choice]) => choice?.give !== 'anew' || use.given > 0).map(([choice, words]) => (
-          <label key={words} className="flex items-center gap-2.5">
-            <input
-              type="radio"
-              name={`use-${use.forumId}`}
-              className="radio radio-sm"
-              checked={JSON.stringify(taken) === JSON.stringify(choice)}
-              onChange={() => take(choice)}
-            />
+          <RadioLine
+            key={words}
+            name={`use-${use.forumId}`}
+            checked={JSON.stringify(taken) === JSON.stringify(choice)}
+            choose={() => take(choice)}
+          >
             {words}
-          </label>
+          </RadioLine>
         ))}
       </div>
       {looks && (

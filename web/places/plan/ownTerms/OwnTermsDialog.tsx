@@ -11,6 +11,7 @@ import { Dialog } from '../../../ui/Dialog';
 import type { Move } from '../usePlanMoves';
 import { OWN_DATES, ownTermsCodec, type TypedOwnTerms } from './ownTermsForm';
 import { TermRow } from './TermRow';
+import { Problem } from '../../../ui/Problem';
 
 /** Own terms of sections, groups or students in one forum: whom they are for, and only what differs. */
 export function OwnTermsDialog({
@@ -110,11 +111,7 @@ export function OwnTermsDialog({
           )}
         </FormProvider>
       </fieldset>
-      {problem && (
-        <p role="alert" className="mt-3 text-error">
-          {problem}
-        </p>
-      )}
+      <Problem className="mt-3">{problem}</Problem>
       {canEdit && (
         <div className="mt-5 flex gap-2">
           <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void save()}>

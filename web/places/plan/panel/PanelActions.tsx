@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { PlannedForum, PlanView } from '../../../../contract/plan';
-import { sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { plural } from '../../../../words/numbers';
 import { CopyDialog } from '../CopyDialog';
 import { SaveRecipeDialog } from '../RecipeDialogs';
 import type { ForumActions } from '../useForumActions';
+import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What is done with a forum: opened, edited, published, frozen, duplicated, removed. */
 export function PanelActions({
@@ -41,7 +41,7 @@ export function PanelActions({
         }[to],
       );
     } catch (error) {
-      toast.error(sentenceOf(error));
+      sayWhyNot(error);
       await refresh();
     }
     setBusy(false);
@@ -53,7 +53,7 @@ export function PanelActions({
       toast.success(`“${planned.title}” is in the bin; it can be brought back.`);
       setDialog(null);
     } catch (error) {
-      toast.error(sentenceOf(error));
+      sayWhyNot(error);
       await refresh();
     }
     setBusy(false);

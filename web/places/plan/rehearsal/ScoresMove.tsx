@@ -3,6 +3,7 @@ import type { z } from 'zod';
 import type { scoresMoveCounts } from '../../../../contract/plan';
 import { Dialog } from '../../../ui/Dialog';
 import { plural } from '../../../../words/numbers';
+import { RadioLine } from '../../../ui/RadioLine';
 
 /** What is to become of given scores. */
 export interface ScoresChoice {
@@ -31,32 +32,28 @@ export function ScoresMove({
     <Dialog title="Scores have been given by the rules before" onClose={close}>
       <fieldset className="space-y-2">
         <legend className="sr-only">What becomes of them</legend>
-        <label className="flex items-start gap-2.5">
-          <input
-            type="radio"
-            name="scores"
-            className="radio radio-sm mt-0.5"
-            checked={give === 'stay'}
-            onChange={() => setGive('stay')}
-          />
+        <RadioLine
+          name="scores"
+          checked={give === 'stay'}
+          choose={() => setGive('stay')}
+          className="flex items-start gap-2.5 [&>input]:mt-0.5"
+        >
           <span>
             They stay as they are
             <span className="quiet block text-sm">The new rules hold for what is given from now on.</span>
           </span>
-        </label>
-        <label className="flex items-start gap-2.5">
-          <input
-            type="radio"
-            name="scores"
-            className="radio radio-sm mt-0.5"
-            checked={give === 'anew'}
-            onChange={() => setGive('anew')}
-          />
+        </RadioLine>
+        <RadioLine
+          name="scores"
+          checked={give === 'anew'}
+          choose={() => setGive('anew')}
+          className="flex items-start gap-2.5 [&>input]:mt-0.5"
+        >
           <span>
             Give {plural(anew, 'score')} anew by the new rules
             <span className="quiet block text-sm">What is released stays released, with the new points.</span>
           </span>
-        </label>
+        </RadioLine>
         {overridden > 0 && (
           <label className="ml-7 flex items-start gap-2.5">
             <input

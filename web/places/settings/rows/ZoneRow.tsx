@@ -1,6 +1,7 @@
 import type { CourseSettingsView } from '../../../../contract/courseSettings';
 import { FormRow } from '../../../forms/FormRow';
 import { useSettings } from '../useSettings';
+import { RadioLine } from '../../../ui/RadioLine';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
@@ -19,26 +20,22 @@ export function ZoneRow({ view }: { view: CourseSettingsView }) {
       {values.zone !== view.settings.zone && (
         <div className="rounded-box px-3.5 py-2.5 text-sm" style={{ background: 'var(--late-wash)' }}>
           <p>What happens to the dates of all forums?</p>
-          <label className="mt-1 flex items-center gap-2">
-            <input
-              type="radio"
-              className="radio radio-sm"
-              name="keep"
-              checked={values.keepWallClock}
-              onChange={() => setValue('keepWallClock', true)}
-            />
+          <RadioLine
+            name="keep"
+            checked={values.keepWallClock}
+            choose={() => setValue('keepWallClock', true)}
+            className="mt-1 flex items-center gap-2"
+          >
             They keep their times of day: 23:59 stays 23:59
-          </label>
-          <label className="mt-1 flex items-center gap-2">
-            <input
-              type="radio"
-              className="radio radio-sm"
-              name="keep"
-              checked={!values.keepWallClock}
-              onChange={() => setValue('keepWallClock', false)}
-            />
+          </RadioLine>
+          <RadioLine
+            name="keep"
+            checked={!values.keepWallClock}
+            choose={() => setValue('keepWallClock', false)}
+            className="mt-1 flex items-center gap-2"
+          >
             They keep their moments, and read differently on the clock
-          </label>
+          </RadioLine>
         </div>
       )}
     </FormRow>

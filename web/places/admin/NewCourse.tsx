@@ -1,0 +1,66 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { FormProvider, useForm } from 'react-hook-form';
+import { toast } from 'sonner';
+import { makeCourse } from '../../../contract/admin';
+import { call } from '../../data/api';
+import { newId } from '../../data/newId';
+import { showProblems } from '../../forms/serverProblems';
+import { Dialog } from '../../ui/Dialog';
+import { sayWhyNot } from '../../ui/sayWhyNot';
+import { AdminField } from './AdminField';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+
+/** Makes a course: its title, its zone and its term; who teaches it is said afterwards. */
+export function NewCourse({ close, made }: { close: () => void; made: () => void }) {
+  const [id] = useState(newId);
+  const form = useForm({
+    defaultValues: {
+      title: '',
+      code: '',
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      firstDay: '',
+      lastDay: '',
+    },
+    resolver: zodResolver(makeCourse.body),
+  });
+  const save = form.handleSubmit(async (course) => {
+    try {
+      await call(makeCourse, { course: id }, course);
+      toast.success('The course is there. Now give it an instructor.');
+      made();
+      close();
+    } catch (error) {
+      showProblems(form, error, '');
+      sayWhyNot(error);
+    }
+  });
+  return (
+    <Dialog title="Make a course" onClose={close}>
+      <FormProvider {...form}>
+        <form className="space-y-3" noValidate onSubmit={(event) => void save(event)}>
+          <AdminField name="title" label="Title of the course" />
+          <AdminField name="code" label="Code" />
+          <label className="block">
+            <span className="quiet mb-0.5 block text-sm">Time zone</span>
+            <select
+              {...form.register('zone')}
+              aria-label="Time zone"
+              className="select select-sm raised h-9 w-full"
+            >
+              {ZONES.map((zone) => (
+                <option key={zone}>{zone}</option>
+              ))}
+            </select>
+          </label>
+          <div className="grid grid-cols-2 gap-3">
+            <AdminField name="firstDay" label="First day of the term" type="date" />
+            <AdminField name="lastDay" label="Last day of the term" type="date" />
+          </div>
+          <button className="btn btn-primary w-full">Make the course</button>
+        </form>
+      </FormProvider>
+    </Dialog>
+  );
+}

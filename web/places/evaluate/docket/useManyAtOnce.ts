@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { actOnDocket, undoDocketAct } from '../../../../contract/docketActs';
+import type { AnswerOf, SentOf } from '../../../../contract/endpoint';
+import { plural } from '../../../../words/numbers';
+import { call } from '../../../data/api';
+import { useCourse } from '../../../data/course';
+import { newId } from '../../../data/newId';
+import { withQuery } from '../../../data/useApi';
+import { saidWithUndo } from '../../../ui/saidWithUndo';
+import { orSayWhyNot } from '../../../ui/sayWhyNot';
+import { useSaving } from '../../../ui/useSaving';
+
+/** What an act would come to, or came to. */
+export type ActPreview = AnswerOf<typeof actOnDocket>;
+/** What is done, to whom, and what is remarked. */
+export type AskedOfMany = Pick<SentOf<typeof actOnDocket>, 'act' | 'students' | 'remark'>;
+
+/** Does the same to many students of a docket: first only looked at, then done, and taken back in one step. */
+export function useManyAtOnce(
+  forum: string,
+  names: 'shown' | 'hidden',
+  { changed, onClose }: { readonly changed: () => void; readonly onClose: () => void },
+) {
+  const params = { course: useCourse().id, forum };
+  const [preview, setPreview] = useState<ActPreview | null>(null);
+  const { busy, problem, attempt } = useSaving();
+  const undo = async (act: string) => {
+    await orSayWhyNot(async () => {
+      const { undone, passed } = await call(withQuery(undoDocketAct, { names }), { ...params, act });
+      const others = passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : '';
+      toast.success(`Undone for ${plural(undone, 'student')}.${others}`);
+    });
+    changed();
+  };
+  return {
+    preview,
+    busy,
+    problem,
+    /** Something else is asked for: what was looked at holds no more. */
+    forget: () => setPreview(null),
+    look: (asked: AskedOfMany) =>
+      void attempt(async () => {
+        setPreview(await call(actOnDocket, params, { ...asked, id: newId(), preview: true, names }));
+      }),
+    doIt: (asked: AskedOfMany) =>
+      void attempt(async () => {
+        const id = newId();
+        const { changes } = await call(actOnDocket, params, { ...asked, id, preview: false, names });
+        saidWithUndo(`Done for ${plural(changes.length, 'student')}.`, () => undo(id));
+        changed();
+        onClose();
+      }),
+  };
+}

@@ -1,0 +1,70 @@
+import type { GradebookView } from '../../../contract/gradebook';
+import { whyNoTotal } from '../../../core/gradebook/whyNoTotal';
+import { addresses } from '../../../words/addresses';
+import { plural } from '../../../words/numbers';
+import { useCourse } from '../../data/course';
+import { NoTotal } from '../../ui/NoTotal';
+
+function Legend() {
+  return (
+    <p className="num flex flex-wrap gap-x-4 text-sm" aria-label="Legend">
+      <span>
+        <b>9.00</b> <span className="quiet">released</span>
+      </span>
+      <span>
+        8.50<span className="quiet">° given</span>
+      </span>
+      <span style={{ color: 'var(--late)' }}>
+        <b>9.25△</b> changed since
+      </span>
+      <span className="quiet">
+        <s>6.00</s> dropped
+      </span>
+    </p>
+  );
+}
+
+/** What the gradebook shows: how many students and items, whether something is being kept, and how scores are marked. */
+export function GradebookHead({
+  view,
+  shown,
+  isKeeping,
+  orderAgain,
+}: {
+  view: GradebookView;
+  /** How many students are shown. */
+  shown: number;
+  isKeeping: boolean;
+  /** Filters and sorts by the scores as they stand now; null where the order is still true. */
+  orderAgain: (() => void) | null;
+}) {
+  const course = useCourse();
+  const noTotal = whyNoTotal(view);
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pt-4 pb-2">
+      <h1 className="text-2xl">Gradebook</h1>
+      {noTotal && (
+        <NoTotal
+          why={noTotal}
+          settings={course.role === 'instructor' ? addresses.settings(course.id) : undefined}
+        />
+      )}
+      <p className="quiet grow" aria-live="polite">
+        {shown === view.rows.length
+          ? plural(shown, 'student')
+          : `${shown} of ${plural(view.rows.length, 'student')}`}{' '}
+        · {plural(view.items.length, 'item')}
+        {isKeeping && ' · keeping …'}
+        {orderAgain && (
+          <>
+            {' · scores have changed since: '}
+            <button type="button" className="link-plain cursor-pointer" onClick={orderAgain}>
+              filter and sort again
+            </button>
+          </>
+        )}
+      </p>
+      <Legend />
+    </div>
+  );
+}
