@@ -48,6 +48,8 @@ export class Page {
     const { person } = (await this.fetch('get', '/api/session')).body as { person: object | null };
     if (person !== null) {
       await this.fetch('delete', '/api/session');
+      // A page that notices it is signed out goes to /sign-in by itself, and would lead back to where it was.
+      await this.driver.get('about:blank');
       await this.go('/sign-in');
     }
     await this.click('button', new RegExp(`^${name}`));

@@ -67,7 +67,7 @@ describe('who finds what', () => {
     const page = await s.anotherPage();
     await page.enter('Wei Liu');
     await page.click('button', 'Wei Liu: menu');
-    await page.click('button', 'Sign out');
+    await page.click('menuitem', 'Sign out');
     await page.sees('Or enter the demo as');
     expect((await page.fetch('get', '/api/courses/rvc210/my-work')).status).toBe(401);
   });

@@ -68,7 +68,7 @@ describe('a conversation', () => {
     await staff.go(FORUM);
     await staff.sees('Little Marl');
     await staff.click('button', 'Moderate Bram Oyelaran’s post');
-    await staff.click('button', 'Remove …');
+    await staff.click('menuitem', 'Remove …');
     await staff.type(/^Why\?/, 'Let us hear the others first.');
     await staff.click('button', 'Remove it');
     await staff.sees('1 post removed.');

@@ -117,10 +117,10 @@ describe('keeping a discussion healthy', () => {
     );
     // By keyboard alone.
     await page.driver.executeScript(
-      "document.activeElement.querySelector('summary[aria-label^=Moderate]').focus()",
+      "document.activeElement.querySelector('button[aria-label^=Moderate]').focus()",
     );
     await page.press(Key.ENTER);
-    await page.click('button', 'Move …');
+    await page.click('menuitem', 'Move …');
     await page.type('Find by author', 'Teodora');
     await page.press(Key.TAB, Key.ARROW_DOWN);
     await page.click('button', 'Move it there');
@@ -181,14 +181,14 @@ describe('keeping a discussion healthy', () => {
     const { page } = s;
     await page.go('/c/rvc210/discuss/nearest-water');
     await page.click('button', /^Moderate /);
-    await page.click('button', 'Freeze the thread');
+    await page.click('menuitem', 'Freeze the thread');
     await page.sees('The thread is frozen: only staff write in it.');
     const ines = await s.anotherPage();
     await ines.enter('Emi Sato');
     await ines.go('/c/rvc210/discuss/nearest-water');
     await ines.sees('thread frozen');
     await page.click('button', /^Moderate /);
-    await page.click('button', 'Let the thread go on');
+    await page.click('menuitem', 'Let the thread go on');
     await page.sees('The thread goes on.');
     await ines.until(
       async () => !(await ines.text()).includes('thread frozen'),

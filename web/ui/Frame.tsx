@@ -17,6 +17,7 @@ import { dateWords } from './dateWords';
 import { Dialog } from './Dialog';
 import { Initials } from './Initials';
 import { LiveCourse } from './LiveCourse';
+import { Menu, MenuAct, MenuLink } from './Menu';
 import { NoticeBell } from './NoticeBell';
 import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
@@ -117,84 +118,43 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
     set({ ...state, person: null, courses: [], token: null });
     await navigate('/sign-in');
   };
-  const close = () => (document.activeElement as HTMLElement | null)?.blur();
   return (
-    <div className="dropdown dropdown-end">
-      <div
-        tabIndex={0}
-        role="button"
-        className="cursor-pointer rounded-full"
-        aria-label={`${person.name}: menu`}
-        aria-haspopup="menu"
-      >
-        <Initials name={person.name} staff />
-      </div>
-      <ul
-        tabIndex={-1}
-        className="menu dropdown-content raised ruled rounded-box z-30 mt-2 w-60 border p-2 shadow-sm"
-      >
-        <li className="px-3 py-1.5">
-          <span className="pointer-events-none block p-0">
-            <span className="block font-semibold">{person.name}</span>
-            <span className="quiet block text-sm">{person.email}</span>
-          </span>
-        </li>
-        {course && course.role !== 'student' && (
-          <li>
-            <Link to={addresses.settings(course.id)} onClick={close}>
-              <Settings2 className="size-4" aria-hidden />
-              Course settings
-            </Link>
-          </li>
-        )}
-        {person.administrator && (
-          <li>
-            <Link to="/administration" onClick={close}>
-              <Landmark className="size-4" aria-hidden />
-              Administration
-            </Link>
-          </li>
-        )}
-        <li>
-          <Link to="/outbox" onClick={close}>
-            <Mail className="size-4" aria-hidden />
-            Outbox
-          </Link>
-        </li>
-        <li>
-          <button
-            onClick={() => {
-              setTheme(theme === 'day' ? 'night' : 'day');
-              close();
-            }}
-          >
-            {theme === 'day' ? (
-              <Moon className="size-4" aria-hidden />
-            ) : (
-              <Sun className="size-4" aria-hidden />
-            )}
-            {theme === 'day' ? 'Night theme' : 'Day theme'}
-          </button>
-        </li>
-        <li>
-          <button
-            onClick={() => {
-              close();
-              keyHelp();
-            }}
-          >
-            <Keyboard className="size-4" aria-hidden />
-            Keys of this screen
-          </button>
-        </li>
-        <li>
-          <button onClick={() => void leave()}>
-            <LogOut className="size-4" aria-hidden />
-            Sign out
-          </button>
-        </li>
-      </ul>
-    </div>
+    <Menu
+      button={<Initials name={person.name} staff />}
+      label={`${person.name}: menu`}
+      className="rounded-full"
+      at="end"
+      width="w-60"
+      head={
+        <p className="px-3 py-1.5">
+          <span className="block font-semibold">{person.name}</span>
+          <span className="quiet block text-sm">{person.email}</span>
+        </p>
+      }
+    >
+      {course && course.role !== 'student' && (
+        <MenuLink to={addresses.settings(course.id)} icon={Settings2}>
+          Course settings
+        </MenuLink>
+      )}
+      {person.administrator && (
+        <MenuLink to="/administration" icon={Landmark}>
+          Administration
+        </MenuLink>
+      )}
+      <MenuLink to="/outbox" icon={Mail}>
+        Outbox
+      </MenuLink>
+      <MenuAct icon={theme === 'day' ? Moon : Sun} act={() => setTheme(theme === 'day' ? 'night' : 'day')}>
+        {theme === 'day' ? 'Night theme' : 'Day theme'}
+      </MenuAct>
+      <MenuAct icon={Keyboard} act={keyHelp}>
+        Keys of this screen
+      </MenuAct>
+      <MenuAct icon={LogOut} act={() => void leave()}>
+        Sign out
+      </MenuAct>
+    </Menu>
   );
 }
 
@@ -203,30 +163,26 @@ function CourseSwitch({ course }: { course: CourseFrame }) {
   if (state.courses.length < 2)
     return <span className="block max-w-56 truncate leading-tight font-bold">{course.title}</span>;
   return (
-    <div className="dropdown">
-      <div
-        tabIndex={0}
-        role="button"
-        className="flex cursor-pointer items-center gap-1 leading-tight font-bold"
-        aria-label={`${course.title}: change course`}
-        aria-haspopup="menu"
-      >
-        <span className="max-w-56 truncate">{course.title}</span>
-        <ChevronDown className="size-3.5 shrink-0" aria-hidden />
-      </div>
-      <ul
-        tabIndex={-1}
-        className="menu dropdown-content raised ruled rounded-box z-30 mt-2 w-72 border p-2 shadow-sm"
-      >
-        {state.courses.map((other) => (
-          <li key={other.id}>
-            <Link to={addresses.course(other.id)} aria-current={other.id === course.id}>
-              {other.title} <span className="quiet">{other.code}</span>
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </div>
+    <Menu
+      button={
+        <>
+          <span className="max-w-56 truncate">{course.title}</span>
+          <ChevronDown className="size-3.5 shrink-0" aria-hidden />
+        </>
+      }
+      label={`${course.title}: change course`}
+      className="flex items-center gap-1 leading-tight font-bold"
+      at="start"
+      width="w-72"
+    >
+      {state.courses.map((other) => (
+        <MenuLink key={other.id} to={addresses.course(other.id)} current={other.id === course.id}>
+          <span className="min-w-0">
+            {other.title} <span className="quiet">{other.code}</span>
+          </span>
+        </MenuLink>
+      ))}
+    </Menu>
   );
 }
 
@@ -260,10 +216,7 @@ function Places({ course }: { course: CourseFrame }) {
         >
           {name}
           {address === addresses.dockets && course.ready > 0 && (
-            <span
-              className="num rounded-full px-2 py-0.5 text-xs font-semibold text-primary"
-              style={{ background: 'var(--river-wash)' }}
-            >
+            <span className="num rounded-full px-2 py-0.5 text-xs font-semibold text-primary bg-river-wash">
               {course.ready}
               <span className="sr-only"> to evaluate</span>
             </span>

@@ -7,18 +7,11 @@ import { branchBelow } from '../../../../core/moderate/moveBranch';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useForumContext } from '../context/forumContext';
+import { Menu, MenuAct } from '../../../ui/Menu';
 import { MoveDialog } from './MoveDialog';
 import { ReasonDialog } from './ReasonDialog';
 import { useActs } from './useActs';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
-
-/** Moves a menu that would reach over the right edge of the window to the left. */
-function keepInWindow(menu: HTMLElement): void {
-  menu.style.marginInlineStart = '';
-  const over =
-    menu.getBoundingClientRect().left + menu.offsetWidth - (document.documentElement.clientWidth - 8);
-  if (over > 0) menu.style.marginInlineStart = `${-over}px`;
-}
 
 /** What staff do to a post to keep the discussion healthy. */
 export function ModerateMenu({
@@ -37,7 +30,6 @@ export function ModerateMenu({
     [asks, forum, post.id],
   );
   const run = async (work: () => Promise<unknown>, said?: string) => {
-    (document.activeElement as HTMLElement | null)?.blur();
     await orSayWhyNot(async () => {
       await work();
       if (said) {
@@ -72,42 +64,24 @@ export function ModerateMenu({
   ];
   return (
     <>
-      <details
-        className="dropdown"
-        onToggle={({ currentTarget }) => keepInWindow(currentTarget.querySelector('ul')!)}
-        onBlur={({ currentTarget, relatedTarget }) => {
-          if (!currentTarget.contains(relatedTarget)) currentTarget.open = false;
-        }}
-        onKeyDown={(event) => {
-          if (event.key !== 'Escape' || !event.currentTarget.open) return;
-          event.currentTarget.open = false;
-          event.currentTarget.querySelector('summary')?.focus();
-        }}
+      <Menu
+        button={
+          <>
+            Moderate
+            <ChevronDown className="size-3.5" aria-hidden />
+          </>
+        }
+        label={`Moderate ${post.author!.name}’s post`}
+        className="quiet inline-flex items-center gap-0.5 hover:underline"
+        at="start"
+        width="w-52"
       >
-        <summary
-          role="button"
-          aria-label={`Moderate ${post.author!.name}’s post`}
-          className="quiet inline-flex cursor-pointer list-none items-center gap-0.5 hover:underline"
-        >
-          Moderate
-          <ChevronDown className="size-3.5" aria-hidden />
-        </summary>
-        <ul className="menu dropdown-content raised ruled rounded-box z-20 mt-1 w-52 border p-1.5 shadow-sm">
-          {entries.map(([name, does]) => (
-            <li key={name}>
-              <button
-                type="button"
-                onClick={(event) => {
-                  event.currentTarget.closest('details')!.open = false;
-                  does();
-                }}
-              >
-                {name}
-              </button>
-            </li>
-          ))}
-        </ul>
-      </details>
+        {entries.map(([name, act]) => (
+          <MenuAct key={name} act={act}>
+            {name}
+          </MenuAct>
+        ))}
+      </Menu>
       {asks === 'remove' && (
         <ReasonDialog
           title={`Remove ${post.author!.name}’s post?`}

@@ -1,3 +1,4 @@
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import { useMemo, useState } from 'react';
 import { getRevisions } from '../../../../contract/discuss';
 import type { AnswerOf } from '../../../../contract/endpoint';
@@ -39,55 +40,58 @@ export function Versions({
   const asCalled = withQuery(getDeskVersions, { names: desk?.hidden ? 'hidden' : undefined });
   const atDesk = useApi(asCalled, desk ? { ...place, student: desk.student } : null);
   const { data, error } = desk ? atDesk : plain;
-  const [comparing, setComparing] = useState(comparedFrom !== null);
   const revisions = data?.revisions ?? [];
   return (
     <Dialog title={`Versions of ${post.author!.name}’s post`} onClose={onClose} wide>
       {error && <Failed error={error} />}
       {!data && !error && <Loading />}
+      {revisions.length === 1 && <OneByOne revisions={revisions} />}
       {revisions.length > 1 && (
-        <div role="tablist" aria-label="How to read them" className="mb-4 flex gap-4 text-sm">
-          {(
-            [
-              [false, 'One by one'],
-              [true, 'Compared'],
-            ] as const
-          ).map(([compared, name]) => (
-            <button
-              key={name}
-              type="button"
-              role="tab"
-              aria-selected={comparing === compared}
-              className={`cursor-pointer border-b-2 pb-0.5 ${comparing === compared ? 'border-primary font-bold' : 'quiet border-transparent'}`}
-              onClick={() => setComparing(compared)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
-      )}
-      {comparing && revisions.length > 0 ? (
-        <Comparison revisions={revisions} first={comparedFrom ?? revisions[0]!.number} />
-      ) : (
-        <ol className="space-y-5">
-          {[...revisions].reverse().map((revision) => (
-            <li key={revision.number} className="ruled border-l-2 pl-4">
-              <p className="quiet num text-sm">
-                <b className="text-base-content">Version {revision.number}</b> · <When at={revision.at} /> ·{' '}
-                {plural(revision.words, 'word')}
-                {revision.byStaff && ` · by ${revision.author.name}`}
-                {revision.draftKeptAt !== null && (
-                  <>
-                    {' · '}last draft kept <When at={revision.draftKeptAt} />
-                  </>
-                )}
-              </p>
-              <Prose html={revision.html} className="mt-1 text-base" />
-            </li>
-          ))}
-        </ol>
+        <TabGroup defaultIndex={comparedFrom === null ? 0 : 1}>
+          <TabList aria-label="How to read them" className="mb-4 flex gap-4 text-sm">
+            {['One by one', 'Compared'].map((name) => (
+              <Tab
+                key={name}
+                className="quiet cursor-pointer border-b-2 border-transparent pb-0.5 data-selected:border-primary data-selected:font-bold data-selected:text-base-content data-selected:opacity-100"
+              >
+                {name}
+              </Tab>
+            ))}
+          </TabList>
+          <TabPanels>
+            <TabPanel>
+              <OneByOne revisions={revisions} />
+            </TabPanel>
+            <TabPanel>
+              <Comparison revisions={revisions} first={comparedFrom ?? revisions[0]!.number} />
+            </TabPanel>
+          </TabPanels>
+        </TabGroup>
       )}
     </Dialog>
+  );
+}
+
+/** Every version, the newest first. */
+function OneByOne({ revisions }: { revisions: readonly Revision[] }) {
+  return (
+    <ol className="space-y-5">
+      {[...revisions].reverse().map((revision) => (
+        <li key={revision.number} className="ruled border-l-2 pl-4">
+          <p className="quiet num text-sm">
+            <b className="text-base-content">Version {revision.number}</b> · <When at={revision.at} /> ·{' '}
+            {plural(revision.words, 'word')}
+            {revision.byStaff && ` · by ${revision.author.name}`}
+            {revision.draftKeptAt !== null && (
+              <>
+                {' · '}last draft kept <When at={revision.draftKeptAt} />
+              </>
+            )}
+          </p>
+          <Prose html={revision.html} className="mt-1 text-base" />
+        </li>
+      ))}
+    </ol>
   );
 }
 
