@@ -50,7 +50,7 @@ export const saveRecipe = endpoint({
   params: recipeParams,
   body: z.strictObject({
     forumId: id,
-    title: z.string().trim().min(1, 'Give the recipe a name.').max(120, 'At most 120 characters.'),
+    title: z.string().trim().min(1, 'Give it a name.').max(120, 'At most 120 characters.'),
     note: z.string().trim().max(400, 'At most 400 characters.'),
     forCourse: z.boolean(),
   }),

@@ -39,13 +39,13 @@ export function PersonDialog({
   const [id] = useState(() => person?.id ?? newId());
   const [now, setNow] = useState(person);
   const form = useForm<z.input<typeof personCodec>, unknown, Fields>({
-    defaultValues: personCodec.encode({
+    defaultValues: {
       givenName: person?.givenName ?? '',
       familyName: person?.familyName ?? '',
-      preferredName: person?.preferredName ?? null,
+      preferredName: person?.preferredName ?? '',
       email: person?.email ?? '',
       administrator: person?.administrator ?? false,
-    }),
+    },
     resolver: zodResolver(personCodec),
   });
   const refused = (error: unknown) => {

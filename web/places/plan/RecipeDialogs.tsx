@@ -9,11 +9,9 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
-import { ForCourse } from '../../forms/ForCourse';
+import { KeepDialog } from '../../forms/KeepDialog';
 import { forumSentence } from './planData';
-import { Problem } from '../../ui/Problem';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
-import { useSaving } from '../../ui/useSaving';
 
 const OF: Record<Recipe['of'], string> = {
   juror: 'ships with Juror',
@@ -24,55 +22,23 @@ const OF: Record<Recipe['of'], string> = {
 /** Saves a forum's settings as a recipe, one's own or the course's. */
 export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; close: () => void }) {
   const course = useCourse();
-  const [title, setTitle] = useState(planned.title);
-  const [note, setNote] = useState('');
-  const [forCourse, setForCourse] = useState(false);
-  const { problem, attempt } = useSaving();
-  const save = async () => {
-    await attempt(async () => {
-      await call(
-        saveRecipe,
-        { course: course.id, recipe: newId() },
-        { forumId: planned.id, title, note, forCourse },
-      );
-      toast.success('The recipe is kept. Start from it under New forum.');
-      close();
-    });
-  };
   return (
-    <Dialog title="Save as a recipe" onClose={close}>
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
-        <label className="block">
-          <span className="quiet mb-0.5 block text-sm">Name</span>
-          <input
-            className="input input-sm raised h-9 w-full"
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
-          />
-        </label>
-        <label className="block">
-          <span className="quiet mb-0.5 block text-sm">When to use it</span>
-          <input
-            className="input input-sm raised h-9 w-full"
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-          />
-        </label>
-        <ForCourse value={forCourse} change={setForCourse} />
-        <p className="quiet text-sm">
-          Prompt, rules and evaluation are kept; dates count from the Monday of the week it starts in. Groups,
-          own terms, audience and prerequisites belong to this term and stay here.
-        </p>
-        <Problem className="text-sm">{problem}</Problem>
-        <button className="btn btn-primary">Save the recipe</button>
-      </form>
-    </Dialog>
+    <KeepDialog
+      title="Save as a recipe"
+      start={{ title: planned.title, note: '', forCourse: false }}
+      note="When to use it"
+      button="Save the recipe"
+      keep={async (as) => {
+        await call(saveRecipe, { course: course.id, recipe: newId() }, { forumId: planned.id, ...as });
+        toast.success('The recipe is kept. Start from it under New forum.');
+      }}
+      close={close}
+    >
+      <p className="quiet text-sm">
+        Prompt, rules and evaluation are kept; dates count from the Monday of the week it starts in. Groups,
+        own terms, audience and prerequisites belong to this term and stay here.
+      </p>
+    </KeepDialog>
   );
 }
 

@@ -49,7 +49,7 @@ export function ShiftDialog({
       forumIds: chosen ? [chosen] : [],
       section: '',
       count: '7',
-      unit: '7',
+      unit: '1',
       ownTermsToo: true,
     },
     resolver: zodResolver(schema),

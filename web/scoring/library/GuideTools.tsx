@@ -9,13 +9,11 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
-import { ForCourse } from '../../forms/ForCourse';
+import { KeepDialog } from '../../forms/KeepDialog';
 import { guideRule } from '../../../core/scoring/guide';
 import { guideWords } from '../../../words/parts';
 import { judgedBy, readGuide, type TypedPart } from '../partForm';
 import { readGuideFile, saveAsCsv, saveAsJson } from './guideFiles';
-import { Problem } from '../../ui/Problem';
-import { useSaving } from '../../ui/useSaving';
 
 /** What was wrong with a file, line by line. */
 export function FileFindings({ findings, close }: { findings: readonly RowFinding[]; close: () => void }) {
@@ -110,35 +108,20 @@ function Choose({
 
 function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void; close: () => void }) {
   const course = useCourse();
-  const [title, setTitle] = useState(guide.title);
-  const [forCourse, setForCourse] = useState(true);
-  const { problem, attempt } = useSaving();
-  const keep = async () => {
-    const id = newId();
-    await attempt(async () => {
-      const body = { version: 0, guide: { ...guide, title } as never, forCourse };
-      await call(saveGuide, { course: course.id, guide: id }, body);
-      toast.success('It is in the library. Save the forum too, so that it stays tied to it.');
-      kept(id);
-      close();
-    });
-  };
   return (
-    <Dialog title={`Keep this ${guideRule(guide).name} in the library`} onClose={close}>
-      <label className="block">
-        <span className="quiet mb-0.5 block text-sm">Name</span>
-        <input
-          className="input input-sm raised h-9 w-full"
-          value={title}
-          onChange={(event) => setTitle(event.target.value)}
-        />
-      </label>
-      <ForCourse value={forCourse} change={setForCourse} />
-      <Problem className="mt-2 text-sm">{problem}</Problem>
-      <button type="button" className="btn btn-primary mt-4" onClick={() => void keep()}>
-        Keep it
-      </button>
-    </Dialog>
+    <KeepDialog
+      title={`Keep this ${guideRule(guide).name} in the library`}
+      start={{ title: guide.title, note: '', forCourse: true }}
+      button="Keep it"
+      keep={async ({ title, forCourse }) => {
+        const id = newId();
+        const body = { version: 0, guide: { ...guide, title } as never, forCourse };
+        await call(saveGuide, { course: course.id, guide: id }, body);
+        toast.success('It is in the library. Save the forum too, so that it stays tied to it.');
+        kept(id);
+      }}
+      close={close}
+    />
   );
 }
 
