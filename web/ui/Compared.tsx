@@ -8,17 +8,13 @@ export function Compared({ stretches }: { stretches: readonly Stretch[] }) {
         kind === 'same' ? (
           <span key={index}>{text}</span>
         ) : kind === 'added' ? (
-          <ins
-            key={index}
-            className="decoration-2 underline-offset-4"
-            style={{ background: 'var(--river-wash)', textDecorationColor: 'var(--river)' }}
-          >
+          <ins key={index} className="decoration-2 underline-offset-4 bg-river-wash decoration-river">
             <span className="sr-only"> added: </span>
             {text}
             <span className="sr-only"> end of added </span>
           </ins>
         ) : (
-          <del key={index} className="mr-1" style={{ color: 'var(--seal)', background: 'var(--seal-wash)' }}>
+          <del key={index} className="mr-1 text-seal bg-seal-wash">
             <span className="sr-only"> taken away: </span>
             {text}
             <span className="sr-only"> end of taken away </span>

@@ -24,10 +24,7 @@ export function Explanation({
                 <span className="quiet block whitespace-pre-line">{line.params.comment}</span>
               )}
             </th>
-            <td
-              className="py-1 text-right whitespace-nowrap"
-              style={line.amount < 0 ? { color: 'var(--late)' } : undefined}
-            >
+            <td className={`py-1 text-right whitespace-nowrap ${line.amount < 0 ? 'text-late' : ''}`}>
               {amountWords(line)}
             </td>
           </tr>

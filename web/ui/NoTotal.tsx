@@ -19,7 +19,7 @@ export function NoTotal({
 }) {
   return (
     <p role="note" className="flex flex-wrap items-center gap-x-2 text-sm">
-      <TriangleAlert className="size-4 shrink-0" style={{ color: 'var(--late)' }} aria-hidden />
+      <TriangleAlert className="size-4 shrink-0 text-late" aria-hidden />
       <span>There is no total: {WHY[why]}.</span>
       {settings && (
         <Link className="link-plain" to={settings}>

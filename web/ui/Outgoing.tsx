@@ -13,7 +13,7 @@ function Unsent({ posts }: { posts: readonly WaitingPost[] }) {
   const many = posts.length > 1 ? `${posts.length} of your posts` : 'One of your posts';
   return (
     <li className="flex flex-wrap items-center gap-x-3 px-4 py-1.5 sm:px-6">
-      <CloudOff className="size-4 shrink-0" style={{ color: 'var(--late)' }} aria-hidden />
+      <CloudOff className="size-4 shrink-0 text-late" aria-hidden />
       <span>
         {refused
           ? `${many} could not be sent: ${refused.problem}`
@@ -43,11 +43,7 @@ export function Outgoing({ person }: { person: string }) {
     byForum.set(name, [...(byForum.get(name) ?? []), post]);
   }
   return (
-    <ul
-      aria-label="Posts that are not sent yet"
-      className="no-print ruled border-b text-sm"
-      style={{ background: 'var(--late-wash)' }}
-    >
+    <ul aria-label="Posts that are not sent yet" className="no-print ruled border-b text-sm bg-late-wash">
       {[...byForum].map(([name, posts]) => (
         <Unsent key={name} posts={posts} />
       ))}

@@ -3,7 +3,7 @@ export function Unsaved({ overtaken, discard }: { overtaken: boolean; discard: (
   return (
     <p className="text-sm" role="status">
       {overtaken ? (
-        <span style={{ color: 'var(--late)' }}>
+        <span className="text-late">
           Someone else has saved this since. What stands here are your changes; saving puts them in the place
           of theirs.{' '}
         </span>

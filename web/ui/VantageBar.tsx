@@ -116,9 +116,7 @@ function Reasons({ vantage, zone }: { vantage: Vantage; zone: string }) {
     return (
       <li key={forum.id} className="ruled border-b py-2">
         <b className="font-serif font-semibold">{forum.title}</b>{' '}
-        <span className="text-xs font-semibold" style={{ color: 'var(--river)' }}>
-          {now.name}
-        </span>
+        <span className="text-xs font-semibold text-river">{now.name}</span>
         <span className="quiet block text-sm">
           {now.why}
           {forum.unmet.length > 0 && ` Waits for ${forum.unmet.join(', ')}.`}
@@ -168,8 +166,7 @@ export function VantageBar({
     <>
       <section
         aria-label="Vantage"
-        className="sticky top-[52px] z-10 flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1.5 text-sm"
-        style={{ background: 'var(--seal)', color: 'var(--color-base-100)' }}
+        className="sticky top-[52px] z-10 flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1.5 text-sm text-base-100 bg-seal"
       >
         <Eye className="size-4" aria-hidden />
         <span>

@@ -100,9 +100,7 @@ export function ForumHead({
           )}
           {isStaff && (
             <>
-              {forum.status === 'draft' && (
-                <b style={{ color: 'var(--late)' }}>draft: students do not see it</b>
-              )}
+              {forum.status === 'draft' && <b className="text-late">draft: students do not see it</b>}
               {course.role === 'instructor' && (
                 <Link className="link-plain" to={addresses.editForum(course.id, forum.id)}>
                   Settings
@@ -114,16 +112,13 @@ export function ForumHead({
               <Link className="link-plain" to={addresses.moderate(course.id, forum.id)}>
                 Moderate
                 {forum.care !== null && forum.care.waiting > 0 && (
-                  <b className="num" style={{ color: 'var(--late)' }}>
+                  <b className="num text-late">
                     {' '}
                     ({forum.care.waiting} {forum.care.waiting === 1 ? 'waits' : 'wait'})
                   </b>
                 )}
                 {forum.care !== null && forum.care.reported > 0 && (
-                  <b className="num" style={{ color: 'var(--seal)' }}>
-                    {' '}
-                    ({forum.care.reported} reported)
-                  </b>
+                  <b className="num text-seal"> ({forum.care.reported} reported)</b>
                 )}
               </Link>
             </>
@@ -138,11 +133,8 @@ export function ForumHead({
         />
       )}
       {isStaff && forum.frozen && (
-        <p
-          className="rounded-box mt-3 flex flex-wrap items-center gap-x-4 px-4 py-2"
-          style={{ background: 'var(--late-wash)' }}
-        >
-          <b style={{ color: 'var(--late)' }}>Frozen: only staff write here.</b>
+        <p className="rounded-box mt-3 flex flex-wrap items-center gap-x-4 px-4 py-2 bg-late-wash">
+          <b className="text-late">Frozen: only staff write here.</b>
           {isMine && <FreezeForum forum={forum} />}
         </p>
       )}

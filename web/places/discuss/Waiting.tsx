@@ -26,10 +26,9 @@ export function Waiting({ posts, taken }: { posts: readonly WaitingPost[]; taken
       {posts.map((post) => (
         <div
           key={post.body.id}
-          className="rounded-box ruled flex gap-3 border border-dashed px-4 py-3"
-          style={{ background: 'var(--late-wash)' }}
+          className="rounded-box ruled flex gap-3 border border-dashed px-4 py-3 bg-late-wash"
         >
-          <CloudOff className="mt-0.5 size-4 shrink-0" style={{ color: 'var(--late)' }} aria-hidden />
+          <CloudOff className="mt-0.5 size-4 shrink-0 text-late" aria-hidden />
           <div className="min-w-0 grow">
             <p role="status" className="font-semibold">
               {post.problem ?? 'Your post waits: the server cannot be reached. It is sent once it can be.'}

@@ -37,7 +37,7 @@ export function YourPart({ forum }: { forum: ForumView }) {
           </p>
         ))}
         {late.length > 0 && (
-          <p className="text-sm" style={{ color: 'var(--late)' }}>
+          <p className="text-sm text-late">
             {late
               .map(
                 (slot) =>
@@ -60,11 +60,7 @@ export function SealNotice({ forum }: { forum: ForumView }) {
   return (
     <section
       aria-label="Seal"
-      className="rounded-box flex gap-3.5 border border-dashed px-4 py-4"
-      style={{
-        background: 'var(--seal-wash)',
-        borderColor: 'color-mix(in srgb, var(--seal) 45%, transparent)',
-      }}
+      className="rounded-box flex gap-3.5 border border-dashed border-seal/45 bg-seal-wash px-4 py-4"
     >
       <SealMark size={26} />
       <div className="leading-snug">

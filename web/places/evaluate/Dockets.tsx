@@ -68,11 +68,7 @@ export function Dockets() {
                   <span>
                     <b>{given}</b> of {plural(all, 'student')} given
                   </span>
-                  <span
-                    aria-hidden
-                    className="mt-1 block h-1 rounded-full"
-                    style={{ background: 'var(--rule)' }}
-                  >
+                  <span aria-hidden className="mt-1 block h-1 rounded-full bg-rule">
                     <span
                       className="block h-full rounded-full bg-primary"
                       style={{ width: `${all === 0 ? 0 : (given / all) * 100}%` }}

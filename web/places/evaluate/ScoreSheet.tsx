@@ -80,10 +80,10 @@ export function ScoreSheet({
         ) : (
           <>
             {view.state === 'changed' && (
-              <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--late-wash)' }}>
-                <b style={{ color: 'var(--late)' }}>Changed since.</b> {view.student.given} changed something
-                after {score.points !== null && pointWords(score.points)} was given. Look again: let it stand,
-                or give another score.{' '}
+              <p className="rounded-box mt-2 px-3 py-2 text-sm bg-late-wash">
+                <b className="text-late">Changed since.</b> {view.student.given} changed something after{' '}
+                {score.points !== null && pointWords(score.points)} was given. Look again: let it stand, or
+                give another score.{' '}
                 <button type="button" className="link-plain" onClick={() => void stands()}>
                   Score stands
                 </button>

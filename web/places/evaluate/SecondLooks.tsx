@@ -33,8 +33,8 @@ function Look({ look }: { look: QueuedLook }) {
         )}
       </div>
       <p className="quiet text-sm">
-        <b style={look.state === 'asked' ? { color: 'var(--late)' } : undefined}>{STATES[look.state]}</b> ·
-        asked <When at={look.askedAt} />
+        <b className={look.state === 'asked' ? 'text-late' : undefined}>{STATES[look.state]}</b> · asked{' '}
+        <When at={look.askedAt} />
         {look.answeredAt !== null && (
           <>
             {' '}

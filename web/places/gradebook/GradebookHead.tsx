@@ -14,7 +14,7 @@ function Legend() {
       <span>
         8.50<span className="quiet">° given</span>
       </span>
-      <span style={{ color: 'var(--late)' }}>
+      <span className="text-late">
         <b>9.25△</b> changed since
       </span>
       <span className="quiet">

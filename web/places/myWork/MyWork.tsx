@@ -23,7 +23,7 @@ function Due({ line }: { line: WorkLine }) {
   const words = sameDay(line.due, now, zone) ? timeWords(line.due, zone) : dueWords(line.due, zone);
   return (
     <>
-      <b className="num font-semibold" style={line.overdue ? { color: 'var(--late)' } : undefined}>
+      <b className={`num font-semibold ${line.overdue ? 'text-late' : ''}`}>
         {line.overdue ? 'was due' : 'due'} {words}
       </b>
       <span className="quiet block text-sm">{fromNow(line.due, now)}</span>
@@ -106,10 +106,7 @@ function Group({
 }) {
   return (
     <section aria-label={title} className="mt-7">
-      <h2
-        className="ruled border-b pb-1.5 font-sans text-[0.95rem] font-bold"
-        style={{ color: strong ? 'var(--seal)' : undefined }}
-      >
+      <h2 className={`ruled border-b pb-1.5 font-sans text-[0.95rem] font-bold ${strong ? 'text-seal' : ''}`}>
         {title}
       </h2>
       <ul>{children}</ul>

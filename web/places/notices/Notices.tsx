@@ -112,8 +112,7 @@ function NoticeRow({ notice, read }: { notice: NoticeGroup; read: () => void }) 
     <li className="ruled flex items-start gap-3 border-b py-3">
       <span
         aria-hidden
-        className="mt-2 size-2 shrink-0 rounded-full"
-        style={{ background: notice.read ? 'transparent' : 'var(--river)' }}
+        className={`mt-2 size-2 shrink-0 rounded-full ${notice.read ? 'bg-transparent' : 'bg-river'}`}
       />
       <div className="min-w-0 grow">
         <Link

@@ -69,11 +69,7 @@ function Mail({ mail, showTo }: { mail: OutboxMail; showTo: boolean }) {
           </span>
         </summary>
         <div className="pb-4 pl-4">
-          {mail.error !== null && (
-            <p className="text-sm" style={{ color: 'var(--late)' }}>
-              The last try met with: {mail.error}
-            </p>
-          )}
+          {mail.error !== null && <p className="text-sm text-late">The last try met with: {mail.error}</p>}
           {mail.text !== null ? (
             <pre className="raised ruled rounded-box overflow-x-auto border px-4 py-3 font-sans text-[0.95rem] whitespace-pre-wrap">
               {mail.text}

@@ -50,8 +50,8 @@ export function FindingItem({
             {repair && !('date' in repair) && move && (
               <button
                 type="button"
-                className={button}
-                style={{ color: 'var(--late)' }}
+                className={`${button} text-late`}
+
                 onClick={() => void moveAbove(planned, repair.above).catch(sayWhyNot)}
               >
                 Move it above “{titleOf(repair.above)}”
@@ -60,8 +60,8 @@ export function FindingItem({
             {repair && 'date' in repair && move && (
               <button
                 type="button"
-                className={button}
-                style={{ color: 'var(--late)' }}
+                className={`${button} text-late`}
+
                 onClick={() =>
                   void move(
                     [

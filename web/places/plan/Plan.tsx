@@ -96,8 +96,7 @@ export function Plan() {
           {(findings.total ?? 0) > 0 && (
             <Link
               to="checks"
-              className="flex items-center gap-1.5 text-sm font-semibold hover:underline"
-              style={{ color: 'var(--late)' }}
+              className="flex items-center gap-1.5 text-sm font-semibold text-late hover:underline"
             >
               <TriangleAlert className="size-4" aria-hidden />
               {plural(findings.total!, 'finding')}

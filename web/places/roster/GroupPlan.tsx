@@ -19,8 +19,7 @@ function Box({ id, children }: { id: string; children: ReactNode }) {
   return (
     <section
       ref={setNodeRef}
-      className={`rounded-box border p-3 ${isOver ? 'border-primary' : 'ruled'}`}
-      style={isOver ? { background: 'var(--river-wash)' } : undefined}
+      className={`rounded-box border p-3 ${isOver ? 'border-primary bg-river-wash' : 'ruled'}`}
     >
       {children}
     </section>

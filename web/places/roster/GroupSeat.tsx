@@ -69,7 +69,7 @@ export function GroupSeat({
               onClick={lock}
             >
               {locked ? (
-                <Lock className="size-3.5" style={{ color: 'var(--river)' }} aria-hidden />
+                <Lock className="size-3.5 text-river" aria-hidden />
               ) : (
                 <LockOpen className="size-3.5 opacity-40" aria-hidden />
               )}

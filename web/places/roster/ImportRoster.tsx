@@ -48,11 +48,7 @@ export function ImportRoster({ changed }: { changed: () => void }) {
         />
       </label>
       {file && <p className="quiet mt-2 text-sm">{file.name}</p>}
-      {file?.note && (
-        <p className="mt-1 text-sm" style={{ color: 'var(--late)' }}>
-          {file.note}
-        </p>
-      )}
+      {file?.note && <p className="mt-1 text-sm text-late">{file.note}</p>}
       <Problem className="mt-3">{problem}</Problem>
       {read && (
         <Columns read={read} isUnmatched={isUnmatched} disabled={busy || read.written} match={match} />
@@ -141,8 +137,8 @@ function Rows({ read }: { read: RosterRead }) {
             key={kind}
             type="button"
             aria-pressed={only === kind}
-            className={`num cursor-pointer hover:underline ${only === kind ? 'font-bold' : ''}`}
-            style={kind === 'error' && read.counts.error > 0 ? { color: 'var(--seal)' } : undefined}
+            className={`num cursor-pointer hover:underline ${only === kind ? 'font-bold' : ''} ${kind === 'error' && read.counts.error > 0 ? 'text-seal' : ''}`}
+
             onClick={() => setOnly(only === kind ? '' : kind)}
           >
             <b>{numberWords(read.counts[kind])}</b> {KINDS[kind]}
@@ -164,10 +160,7 @@ function Rows({ read }: { read: RosterRead }) {
             <tr key={row.line}>
               <td className="ruled num quiet border-b py-1 pr-4">{row.line}</td>
               <td className="ruled border-b py-1 pr-4 font-medium">{row.name}</td>
-              <td
-                className="ruled border-b py-1"
-                style={row.kind === 'error' ? { color: 'var(--seal)' } : undefined}
-              >
+              <td className={`ruled border-b py-1 ${row.kind === 'error' ? 'text-seal' : ''}`}>
                 <b>{KINDS[row.kind]}</b>
                 {row.notes.length > 0 && `: ${row.notes.join('; ')}`}
               </td>

@@ -106,7 +106,7 @@ export function PersonPanel({
         </button>
       </div>
       {person?.removed && (
-        <p className="mt-2" style={{ color: 'var(--late)' }}>
+        <p className="mt-2 text-late">
           Removed from the course: posts and scores stay, and count for everybody else.
         </p>
       )}

@@ -149,17 +149,14 @@ function Row({
 }) {
   const course = useCourse();
   return (
-    <tr
-      className={chosen ? '' : 'hover:bg-base-200/60'}
-      style={chosen ? { background: 'var(--river-wash)' } : undefined}
-    >
+    <tr className={`${chosen ? 'bg-river-wash' : 'hover:bg-base-200/60'}`}>
       <th scope="row" className="ruled min-w-44 border-b py-1.5 pr-4 pl-5 font-medium">
         <button type="button" className="cursor-pointer text-left hover:underline" onClick={open}>
           {person.sortable}
         </button>
         {ROLES[person.role] && <span className="quiet ml-2 text-xs">{ROLES[person.role]}</span>}
         {person.accommodationMinutes > 0 && (
-          <span className="ml-2 text-xs font-semibold" style={{ color: 'var(--river)' }}>
+          <span className="ml-2 text-xs font-semibold text-river">
             + {minutesWords(person.accommodationMinutes)}
           </span>
         )}

@@ -20,7 +20,7 @@ export function CommentedPosts({ posts }: { posts: ScoresView['items'][number]['
           <ol className="mt-2 space-y-1.5 text-[0.95rem]">
             {passages.map((passage, index) => (
               <li key={passage.id} className="flex gap-2.5">
-                <span className="num shrink-0 font-semibold" style={{ color: 'var(--late)' }}>
+                <span className="num shrink-0 font-semibold text-late">
                   {passage.text === '' ? '' : index + 1}
                 </span>
                 <span>

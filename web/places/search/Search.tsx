@@ -31,11 +31,7 @@ function Hit({ hit }: { hit: SearchHit }) {
         <span className="mt-0.5 block font-serif leading-relaxed">
           {hit.pieces.map(({ text, hit: isHit }, index) =>
             isHit ? (
-              <mark
-                key={index}
-                className="rounded-xs px-0.5"
-                style={{ background: 'var(--river-wash)', color: 'inherit' }}
-              >
+              <mark key={index} className="rounded-xs px-0.5 bg-river-wash text-inherit">
                 {text}
               </mark>
             ) : (

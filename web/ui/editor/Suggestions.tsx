@@ -31,8 +31,8 @@ export function Suggestions({ id, suggested }: { id: string; suggested: Suggeste
           id={`${id}-${index}`}
           role="option"
           aria-selected={index === at}
-          className="cursor-pointer px-3 py-1"
-          style={index === at ? { background: 'var(--river-wash)' } : undefined}
+          className={`cursor-pointer px-3 py-1 ${index === at ? 'bg-river-wash' : ''}`}
+
           onMouseDown={(event) => {
             event.preventDefault();
             choose(person);

@@ -129,7 +129,7 @@ export function Recorder({
       <div className="flex flex-wrap items-center gap-3">
         {state.kind === 'ready' && (
           <button type="button" className="btn btn-sm h-9" onClick={start}>
-            <Circle className="size-3.5 fill-current" style={{ color: 'var(--seal)' }} aria-hidden />
+            <Circle className="size-3.5 fill-current text-seal" aria-hidden />
             Begin
           </button>
         )}

@@ -96,7 +96,7 @@ function Row({ row, question }: { row: EvidenceRow; question: number }) {
       <td className="num py-2 pr-4 text-right">
         {row.couldRead === 0 ? <span className="quiet">–</span> : `${row.couldRead} / ${row.received}`}
       </td>
-      <td className="py-2 text-sm font-semibold" style={{ color: 'var(--late)' }}>
+      <td className="py-2 text-sm font-semibold text-late">
         {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
       </td>
     </tr>
@@ -132,7 +132,7 @@ function Versions({
         <>
           <h2 className="mt-2 text-xl">{data.student.name}</h2>
           {data.marks.length > 0 && (
-            <p className="font-semibold" style={{ color: 'var(--late)' }}>
+            <p className="font-semibold text-late">
               {data.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
             </p>
           )}

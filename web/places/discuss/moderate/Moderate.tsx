@@ -66,7 +66,7 @@ export function Moderate() {
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <h1 className="text-2xl">{data.forum.title}</h1>
         <p className="flex items-baseline gap-4 text-sm">
-          {data.forum.frozen && <b style={{ color: 'var(--late)' }}>frozen: only staff write here</b>}
+          {data.forum.frozen && <b className="text-late">frozen: only staff write here</b>}
           {isMine && <FreezeForum forum={data.forum} />}
         </p>
       </div>

@@ -49,8 +49,8 @@ export function People({ moderate }: { moderate: ModerateView }) {
               key={name}
               type="button"
               aria-pressed={who === name}
-              className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${who === name ? 'border-primary font-semibold' : 'ruled quiet hover:border-primary'}`}
-              style={who === name ? { background: 'var(--river-wash)' } : undefined}
+              className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${who === name ? 'border-primary font-semibold bg-river-wash' : 'ruled quiet hover:border-primary'}`}
+
               onClick={() => set({ who: name === 'all' ? '' : name })}
             >
               {words} {numberWords(students.filter(matches).length)}
@@ -141,8 +141,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
                   {row.marks.length > 0 && (
                     <Link
                       to={{ search: `?view=evidence&student=${row.student.id}` }}
-                      className="font-semibold hover:underline"
-                      style={{ color: 'var(--late)' }}
+                      className="font-semibold text-late hover:underline"
                     >
                       {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
                     </Link>

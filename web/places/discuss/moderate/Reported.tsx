@@ -40,13 +40,10 @@ export function Reported({ moderate, changed }: { moderate: ModerateView; change
             <Initials name={post.author.name} />
             <b className="text-[0.97rem]">{post.author.name}</b>
             <When at={post.at} className="quiet num" />
-            {post.removed && <b style={{ color: 'var(--seal)' }}>removed</b>}
+            {post.removed && <b className="text-seal">removed</b>}
           </p>
           <Prose html={post.html} className="mt-1.5" />
-          <ul
-            className="rounded-box mt-2 space-y-1 px-3 py-2 text-sm"
-            style={{ background: 'var(--late-wash)' }}
-          >
+          <ul className="rounded-box mt-2 space-y-1 px-3 py-2 text-sm bg-late-wash">
             {post.reports.map(({ by, at, reason }) => (
               <li key={by.id}>
                 <b>{by.name}</b> <When at={at} className="quiet num" />: {reason}

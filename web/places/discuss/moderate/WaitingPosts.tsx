@@ -55,15 +55,15 @@ export function WaitingPosts({ moderate, changed }: { moderate: ModerateView; ch
             <b className="text-[0.97rem]">{post.author.name}</b>
             {post.answers && <span className="quiet">answers {post.answers.name}</span>}
             <span className="quiet num">{plural(post.words, 'word')}</span>
-            {post.standing !== null && <b style={{ color: 'var(--late)' }}>a change to an approved post</b>}
+            {post.standing !== null && <b className="text-late">a change to an approved post</b>}
             <span className="quiet">
               waits since <When at={post.since} className="num" />
             </span>
           </p>
           <Prose html={post.html} className="mt-1.5" />
           {post.returnedWhy !== null && (
-            <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--late-wash)' }}>
-              <b style={{ color: 'var(--late)' }}>Given back before, sent again since.</b> {post.returnedWhy}
+            <p className="rounded-box mt-2 px-3 py-2 text-sm bg-late-wash">
+              <b className="text-late">Given back before, sent again since.</b> {post.returnedWhy}
             </p>
           )}
           <p className="mt-2 flex gap-5 text-sm">

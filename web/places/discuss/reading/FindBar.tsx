@@ -241,8 +241,8 @@ function Qualities({
             key={quality}
             type="button"
             aria-pressed={on}
-            className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${on ? 'border-primary font-semibold' : 'ruled quiet hover:border-primary'}`}
-            style={on ? { background: 'var(--river-wash)' } : undefined}
+            className={`num cursor-pointer rounded-full border px-2.5 py-0.5 text-sm ${on ? 'border-primary font-semibold bg-river-wash' : 'ruled quiet hover:border-primary'}`}
+
             onClick={() => toggle(quality)}
           >
             {name} {numberWords(counts[quality])}

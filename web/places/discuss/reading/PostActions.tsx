@@ -160,8 +160,8 @@ function ReplyActions({
       {may.aside.yes && !answering && post.asideWith === null && (
         <button
           type="button"
-          className={quietLink}
-          style={{ color: 'var(--aside)' }}
+          className={`${quietLink} text-aside`}
+
           onClick={() => write({ kind: 'answer', parentId: post.id, aside: true })}
         >
           <EyeOff className="size-3.5" aria-hidden />
@@ -245,8 +245,8 @@ function Marks({ post }: { post: PostView }) {
         onClick={() => void reading.bookmark(post.id, !post.bookmarked)}
       >
         <Bookmark
-          className="size-3.5"
-          style={post.bookmarked ? { fill: 'var(--river)', color: 'var(--river)' } : undefined}
+          className={`size-3.5 ${post.bookmarked ? 'fill-river text-river' : ''}`}
+
           aria-hidden
         />
         Bookmark
@@ -257,7 +257,7 @@ function Marks({ post }: { post: PostView }) {
         aria-pressed={isPicked}
         onClick={() => pick(post.id, !isPicked)}
       >
-        <Box className="size-3.5" style={isPicked ? { color: 'var(--river)' } : undefined} aria-hidden />
+        <Box className={`size-3.5 ${isPicked ? 'text-river' : ''}`} aria-hidden />
         Pick
       </button>
       <button type="button" className={quietLink} onClick={() => openBeside(post.id)}>

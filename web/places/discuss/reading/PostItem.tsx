@@ -32,11 +32,7 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
     <p className="flex flex-wrap items-center gap-x-2.5 gap-y-0.5 text-sm">
       <Initials name={post.author!.name} staff={post.author!.kind === 'staff'} />
       <span className="text-[0.97rem] font-bold">{post.author!.name}</span>
-      {!post.read && (
-        <span className="text-xs font-bold" style={{ color: 'var(--river)' }}>
-          unread
-        </span>
-      )}
+      {!post.read && <span className="text-xs font-bold text-river">unread</span>}
       {post.author!.kind === 'staff' && <span className="quiet">staff</span>}
       {answers && <span className="quiet">answers {answers.author?.given ?? 'a removed post'}</span>}
       <When at={post.createdAt} className="quiet num" />
@@ -58,17 +54,16 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
         post.editedAt !== null && <span className="quiet">edited</span>
       )}
       {post.frozen && <b className="quiet">thread frozen</b>}
-      {post.starter && <b style={{ color: 'var(--river)' }}>starter</b>}
-      {post.waiting === 'held' && <b style={{ color: 'var(--late)' }}>waiting for approval</b>}
-      {post.waiting === 'returned' && <b style={{ color: 'var(--late)' }}>given back to revise</b>}
-      {post.change !== null && <b style={{ color: 'var(--late)' }}>{changeWords(post)}</b>}
-      {post.removed && <b style={{ color: 'var(--seal)' }}>removed</b>}
+      {post.starter && <b className="text-river">starter</b>}
+      {post.waiting === 'held' && <b className="text-late">waiting for approval</b>}
+      {post.waiting === 'returned' && <b className="text-late">given back to revise</b>}
+      {post.change !== null && <b className="text-late">{changeWords(post)}</b>}
+      {post.removed && <b className="text-seal">removed</b>}
       {post.marks.map((mark) => (
         <Link
           key={mark}
           to={addresses.moderate(course, forum.id, { view: 'evidence', student: post.author!.id })}
-          className="rounded-full border px-2 text-xs font-semibold hover:underline"
-          style={{ color: 'var(--late)', borderColor: 'var(--late)' }}
+          className="rounded-full border border-late px-2 text-xs font-semibold text-late hover:underline"
         >
           {EVIDENCE_WORDS[mark]}
         </Link>
@@ -87,7 +82,7 @@ function TextToCome({ words }: { words: number }) {
       aria-label="The text is coming"
     >
       {[100, 94, words > 30 ? 97 : 40].map((width) => (
-        <div key={width} className="h-3 rounded" style={{ width: `${width}%`, background: 'var(--rule)' }} />
+        <div key={width} className="h-3 rounded bg-rule" style={{ width: `${width}%` }} />
       ))}
     </div>
   );
@@ -115,8 +110,8 @@ function Text({ post, body }: { post: PostView; body: PostBody }) {
       </div>
       <AttachmentList files={body.attachments} />
       {body.removal !== null && (
-        <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--seal-wash)' }}>
-          <b style={{ color: 'var(--seal)' }}>
+        <p className="rounded-box mt-2 px-3 py-2 text-sm bg-seal-wash">
+          <b className="text-seal">
             Removed by {body.removal.by.id === post.author!.id ? 'the author' : body.removal.by.name},{' '}
             <When at={body.removal.at} />.
           </b>{' '}
@@ -124,8 +119,8 @@ function Text({ post, body }: { post: PostView; body: PostBody }) {
         </p>
       )}
       {body.returnedWhy !== null && (
-        <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--late-wash)' }}>
-          <b style={{ color: 'var(--late)' }}>{post.mine ? 'Given back to you to revise.' : 'Given back.'}</b>{' '}
+        <p className="rounded-box mt-2 px-3 py-2 text-sm bg-late-wash">
+          <b className="text-late">{post.mine ? 'Given back to you to revise.' : 'Given back.'}</b>{' '}
           {body.returnedWhy} {post.mine && 'Edit your post to send it again.'}
         </p>
       )}
@@ -139,8 +134,8 @@ function Fold({ row, fold }: { row: PostRow; fold: (away: boolean) => void }) {
   return (
     <button
       type="button"
-      className={`no-print mt-1 flex cursor-pointer items-center gap-1 text-sm hover:underline ${folded ? 'font-semibold' : 'quiet'}`}
-      style={folded ? { color: 'var(--river)' } : undefined}
+      className={`no-print mt-1 flex cursor-pointer items-center gap-1 text-sm hover:underline ${folded ? 'font-semibold text-river' : 'quiet'}`}
+
       aria-expanded={!folded}
       onClick={() => fold(!folded)}
     >
@@ -221,10 +216,7 @@ export function PostItem({
     >
       {above}
       {post.asideWith !== null && (
-        <p
-          className="mb-1.5 flex items-center gap-1.5 text-sm font-semibold"
-          style={{ color: 'var(--aside)' }}
-        >
+        <p className="mb-1.5 flex items-center gap-1.5 text-sm font-semibold text-aside">
           <EyeOff className="size-4 shrink-0" aria-hidden />
           {post.asideWith.id === forum.me
             ? 'An aside: only you and staff read this'

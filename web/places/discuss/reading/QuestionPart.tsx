@@ -27,7 +27,7 @@ export function QuestionPart({
       <div className="mt-3 space-y-3">
         {!question.retired && <OpeningComposer space={space} questionId={question.id} />}
         {question.sealed && (
-          <p className="flex items-center gap-2 text-sm" style={{ color: 'var(--seal)' }}>
+          <p className="flex items-center gap-2 text-sm text-seal">
             <SealMark size={15} />
             {question.sealedPosts === 0
               ? 'Nobody else has answered yet.'

@@ -13,12 +13,8 @@ function Shape({ thread }: { thread: Thread }) {
       {thread.posts.slice(0, 14).map(({ post, depth }) => (
         <span
           key={post.id}
-          className="w-[3px] rounded-[1px]"
-          style={{
-            height: `${Math.max(4, 14 - depth * 2)}px`,
-            background: post.mine ? 'var(--river)' : 'var(--quiet)',
-            opacity: post.mine ? 1 : 0.45,
-          }}
+          className={`w-[3px] rounded-[1px] ${post.mine ? 'bg-river' : 'bg-quiet'}`}
+          style={{ height: `${Math.max(4, 14 - depth * 2)}px`, opacity: post.mine ? 1 : 0.45 }}
         />
       ))}
     </span>
@@ -46,8 +42,8 @@ function ThreadLink({
   return (
     <a
       href={`#post-${opening.id}`}
-      className="block h-full px-4.5 py-2 hover:bg-base-200"
-      style={isHere ? { background: 'var(--river-wash)' } : undefined}
+      className={`block h-full px-4.5 py-2 hover:bg-base-200 ${isHere ? 'bg-river-wash' : ''}`}
+
       aria-current={isHere ? 'location' : undefined}
     >
       <span className="flex items-end justify-between gap-2">
@@ -58,12 +54,8 @@ function ThreadLink({
         <Shape thread={thread} />
       </span>
       <span className="quiet block truncate text-sm">
-        {unread > 0 && (
-          <span className="num" style={{ color: 'var(--river)' }}>
-            {unread} unread ·{' '}
-          </span>
-        )}
-        {alone && <span style={{ color: 'var(--late)' }}>no answer yet · </span>}
+        {unread > 0 && <span className="num text-river">{unread} unread · </span>}
+        {alone && <span className="text-late">no answer yet · </span>}
         {body && firstWords(body.html)}
       </span>
     </a>

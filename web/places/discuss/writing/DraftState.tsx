@@ -44,10 +44,10 @@ export function WordCount({
         </span>
       </p>
       {needs > 0 && (
-        <div className="mt-1.5 h-1 rounded-full" style={{ background: 'var(--rule)' }} aria-hidden>
+        <div className="mt-1.5 h-1 rounded-full bg-rule" aria-hidden>
           <div
-            className="h-full rounded-full"
-            style={{ width: `${share * 100}%`, background: share >= 1 ? 'var(--done)' : 'var(--river)' }}
+            className={`h-full rounded-full ${share >= 1 ? 'bg-done' : 'bg-river'}`}
+            style={{ width: `${share * 100}%` }}
           />
         </div>
       )}
@@ -59,7 +59,7 @@ export function WordCount({
 export function DraftElsewhere({ state, settle }: Pick<DraftInHand, 'state' | 'settle'>) {
   if (state.kind !== 'elsewhere') return null;
   return (
-    <div role="alert" className="rounded-box mt-2 px-4 py-3" style={{ background: 'var(--late-wash)' }}>
+    <div role="alert" className="rounded-box mt-2 px-4 py-3 bg-late-wash">
       <p>You have written something else here, in another tab or on another machine. Both are kept:</p>
       <p className="quiet mt-1 line-clamp-3 text-sm">{plainText(state.theirs.doc, { quotes: 'none' })}</p>
       <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1">

@@ -73,11 +73,8 @@ export function AnswerComposer({
 /** Says, around what is written, that only two sides read it. */
 function AsideFrame({ student, children }: { student: string | null; children: ReactNode }) {
   return (
-    <div
-      className="rounded-box border-2 border-dashed p-3"
-      style={{ borderColor: 'var(--aside)', background: 'var(--aside-wash)' }}
-    >
-      <p className="mb-2 flex items-center gap-2 text-sm font-semibold" style={{ color: 'var(--aside)' }}>
+    <div className="rounded-box border-2 border-dashed p-3 border-aside bg-aside-wash">
+      <p className="mb-2 flex items-center gap-2 text-sm font-semibold text-aside">
         <EyeOff className="size-4 shrink-0" aria-hidden />
         {student === null
           ? 'An aside: only you and staff read what you write here.'

@@ -116,16 +116,12 @@ export function useWouldCount(forum: ForumView, writing: Writing, words: number)
   return counting && words === 0 ? { ...counting, tone: 'quiet' } : counting;
 }
 
-const COLOURS = { done: 'var(--done)', late: 'var(--late)', quiet: 'var(--quiet)' };
+const COLOURS = { done: 'text-done', late: 'text-late', quiet: 'quiet' };
 
 /** What this post will count as, while it is written. */
 export function RequirementLine({ counting, warned }: { counting: Counting; warned: boolean }) {
   return (
-    <p
-      role="status"
-      className={`mt-1 text-sm ${warned ? 'font-semibold' : ''}`}
-      style={{ color: COLOURS[counting.tone] }}
-    >
+    <p role="status" className={`mt-1 text-sm ${COLOURS[counting.tone]} ${warned ? 'font-semibold' : ''}`}>
       {counting.text}
     </p>
   );

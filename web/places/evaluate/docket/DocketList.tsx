@@ -150,7 +150,7 @@ function Progress({ view: { rows } }: { view: DocketView }) {
         {scored} of {all} given · {ready} ready
         {wanted > 0 && ` · ${wanted} to read second`}
       </p>
-      <div aria-hidden className="mt-2 h-1 rounded-full" style={{ background: 'var(--rule)' }}>
+      <div aria-hidden className="mt-2 h-1 rounded-full bg-rule">
         <div
           className="h-full rounded-full bg-primary"
           style={{ width: `${all === 0 ? 0 : (scored / all) * 100}%` }}

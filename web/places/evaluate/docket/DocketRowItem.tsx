@@ -8,13 +8,13 @@ import { isWaitedFor, STATE_WORDS } from './states';
 /** What is to be known of a student before their pages are opened. */
 function notes(row: DocketRow): readonly { words: string; color: string; strong: boolean }[] {
   return [
-    { is: row.asks, words: 'asks for another look', color: 'var(--late)', strong: true },
-    { is: row.reading?.wanted, words: 'to read second', color: 'var(--color-primary)', strong: true },
-    { is: row.reading?.settle, words: 'two readings to settle', color: 'var(--late)', strong: true },
+    { is: row.asks, words: 'asks for another look', color: 'text-late', strong: true },
+    { is: row.reading?.wanted, words: 'to read second', color: 'text-primary', strong: true },
+    { is: row.reading?.settle, words: 'two readings to settle', color: 'text-late', strong: true },
     {
       is: row.marks.length > 0,
       words: row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(' · '),
-      color: 'var(--seal)',
+      color: 'text-seal',
       strong: false,
     },
   ].filter(({ is }) => is === true);
@@ -71,16 +71,14 @@ export function DocketRowItem({
           {notes(row).map(({ words, color, strong: isStrong }) => (
             <span
               key={words}
-              className={`block text-xs ${isStrong ? 'font-semibold' : ''}`}
-              style={selected ? undefined : { color }}
+              className={`block text-xs ${isStrong ? 'font-semibold' : ''} ${selected ? '' : color}`}
             >
               {words}
             </span>
           ))}
         </span>
         <span
-          className={`num shrink-0 text-sm ${selected ? '' : row.state === 'changed' ? 'font-semibold' : 'quiet'}`}
-          style={!selected && row.state === 'changed' ? { color: 'var(--late)' } : undefined}
+          className={`num shrink-0 text-sm ${selected ? '' : row.state === 'changed' ? 'font-semibold text-late' : 'quiet'}`}
         >
           {shows ? (
             <>

@@ -112,22 +112,20 @@ export function PagePost({
         {slot && <Tally slots={[slot]} />}
         <b className="first-letter:uppercase">{name}</b>
         {post.answers && <span className="quiet">to {post.answers.author?.given ?? 'someone'}</span>}
-        {slot && slot.daysLate > 0 && (
-          <b style={{ color: 'var(--late)' }}>{plural(slot.daysLate, 'day')} late</b>
-        )}
+        {slot && slot.daysLate > 0 && <b className="text-late">{plural(slot.daysLate, 'day')} late</b>}
         <When at={post.at} className="quiet num" />
         <span className="num quiet">
           {needs > 0 ? `${numberWords(post.words)} of ${plural(needs, 'word')}` : plural(post.words, 'word')}
         </span>
-        {slot?.state === 'short' && <b style={{ color: 'var(--late)' }}>too short</b>}
-        {post.since !== null && <b style={{ color: 'var(--late)' }}>{SINCE[post.since]}</b>}
+        {slot?.state === 'short' && <b className="text-late">too short</b>}
+        {post.since !== null && <b className="text-late">{SINCE[post.since]}</b>}
         {post.editedAt !== null && (
           <button type="button" className="link-plain" onClick={() => setVersions(true)}>
             {post.revisions} versions, first {plural(post.firstWords, 'word')}
           </button>
         )}
         {marks(post).map((mark) => (
-          <b key={mark} style={{ color: 'var(--seal)' }}>
+          <b key={mark} className="text-seal">
             {mark}
           </b>
         ))}

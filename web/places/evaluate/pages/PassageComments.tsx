@@ -25,8 +25,8 @@ function Comment({
   return (
     <li className="flex items-start gap-2">
       <span
-        className="num mt-1.5 shrink-0 text-xs font-semibold"
-        style={{ color: 'var(--late)' }}
+        className="num mt-1.5 shrink-0 text-xs font-semibold text-late"
+
         title={passage.text || 'The whole post'}
       >
         {passage.text === '' ? 'all' : number}

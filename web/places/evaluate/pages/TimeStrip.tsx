@@ -35,8 +35,8 @@ export function TimeStrip({ view }: { view: DeskView }) {
     <figure className="mt-2 mb-4">
       <div className="relative h-7" aria-hidden>
         <span
-          className="absolute bottom-0.5 h-3 rounded-sm"
-          style={{ left: `${left}%`, width: `${right - left}%`, background: 'var(--river-wash)' }}
+          className="absolute bottom-0.5 h-3 rounded-sm bg-river-wash"
+          style={{ left: `${left}%`, width: `${right - left}%` }}
         />
         {due(dates.initialDue, false)}
         {due(dates.repliesDue, true)}
@@ -47,12 +47,8 @@ export function TimeStrip({ view }: { view: DeskView }) {
             return (
               <span
                 key={post.id}
-                className="absolute bottom-[3px] size-2.5 -translate-x-1/2 rounded-full border-2"
-                style={{
-                  left: `${x(post.at)}%`,
-                  borderColor: late ? 'var(--late-fill)' : 'var(--done)',
-                  background: late ? 'var(--color-base-100)' : 'var(--done)',
-                }}
+                className={`absolute bottom-[3px] size-2.5 -translate-x-1/2 rounded-full border-2 ${late ? 'border-late-fill' : 'border-done'}`}
+                style={{ left: `${x(post.at)}%`, background: late ? 'var(--color-base-100)' : 'var(--done)' }}
               />
             );
           })}

@@ -26,11 +26,10 @@ export function LookAgain({ view, answered }: { view: DeskView; answered: (view:
       <section
         key={look.id}
         aria-label="Another look"
-        className="rounded-box mt-2 px-3 py-2 text-sm"
-        style={isOpen ? { background: 'var(--late-wash)' } : undefined}
+        className={`rounded-box mt-2 px-3 py-2 text-sm ${isOpen ? 'bg-late-wash' : ''}`}
       >
         <p>
-          <b style={isOpen ? { color: 'var(--late)' } : undefined}>
+          <b className={isOpen ? 'text-late' : undefined}>
             {isOpen ? `${view.student.given} asks for another look` : 'Asked for another look'}
           </b>{' '}
           <When at={look.askedAt} className="quiet" />

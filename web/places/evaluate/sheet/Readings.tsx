@@ -13,7 +13,7 @@ export function Readings({ view, settled }: { view: DeskView; settled: (view: De
   if (reading === null) return null;
   if (reading.second)
     return (
-      <p className="rounded-box mt-2 px-3 py-2 text-sm" style={{ background: 'var(--river-wash)' }}>
+      <p className="rounded-box mt-2 px-3 py-2 text-sm bg-river-wash">
         <b>Second reading.</b> {reading.by} has given a score. You see it once you have given yours.
       </p>
     );
@@ -33,8 +33,7 @@ export function Readings({ view, settled }: { view: DeskView; settled: (view: De
   return (
     <section
       aria-label="Two readings"
-      className="rounded-box mt-2 px-3 py-2 text-sm"
-      style={{ background: reading.settle ? 'var(--late-wash)' : 'var(--river-wash)' }}
+      className={`rounded-box mt-2 px-3 py-2 text-sm ${reading.settle ? 'bg-late-wash' : 'bg-river-wash'}`}
     >
       <table className="w-full">
         <caption className="text-left font-semibold">

@@ -161,8 +161,8 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
                 id={`saved-${remark.id}`}
                 role="option"
                 aria-selected={index === at}
-                className="rounded-field cursor-pointer px-3 py-2"
-                style={index === at ? { background: 'var(--river-wash)' } : undefined}
+                className={`rounded-field cursor-pointer px-3 py-2 ${index === at ? 'bg-river-wash' : ''}`}
+
                 onClick={() => use(remark)}
               >
                 <span className="whitespace-pre-line">{filled(remark.text)}</span>

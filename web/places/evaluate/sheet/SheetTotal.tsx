@@ -20,9 +20,7 @@ export function SheetTotal({ sheet, isIncomplete }: { sheet: Sheet; isIncomplete
         .map((line, index) => (
           <p key={index} className="flex justify-between gap-3 pt-2 text-sm">
             <span>{explanationWords(line, view.forum.parts)}</span>
-            <span className="num whitespace-nowrap" style={{ color: 'var(--late)' }}>
-              {amountWords(line)}
-            </span>
+            <span className="num whitespace-nowrap text-late">{amountWords(line)}</span>
           </p>
         ))}
       <p className="flex items-baseline justify-between pt-3 font-serif text-xl font-bold" aria-live="polite">

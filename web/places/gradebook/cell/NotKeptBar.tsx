@@ -23,7 +23,7 @@ export function NotKeptBar({
   const name = (id: string) => view.rows.find(({ student }) => student.id === id)?.student.sortable ?? '';
   const title = (id: string) => view.items.find((item) => item.id === id)?.title ?? '';
   return (
-    <div role="alert" className="ruled border-y bg-[var(--seal-wash)] px-5 py-2">
+    <div role="alert" className="ruled border-y bg-seal-wash px-5 py-2">
       <ul>
         {notKept.slice(0, SHOWN).map((each) => (
           <li

@@ -122,7 +122,7 @@ export function ItemForm({
         </label>
       </div>
       {view.mode === 'weighted' && categoryId === '' && (
-        <p className="text-sm sm:col-span-2" style={{ color: 'var(--late)' }}>
+        <p className="text-sm sm:col-span-2 text-late">
           In a gradebook by weight, what stands in no category does not count.
         </p>
       )}

@@ -83,7 +83,7 @@ export function LinkForm({
           </p>
           {preview.rounded.length > 0 && (
             <>
-              <p className="mt-1" style={{ color: 'var(--late)' }}>
+              <p className="mt-1 text-late">
                 The scales do not meet exactly for {plural(preview.rounded.length, 'student')}:
               </p>
               <ul className="num max-h-32 overflow-y-auto text-sm">

@@ -56,11 +56,7 @@ export function ImportDialog({
       )}
       {chosen?.kind === 'scores' && (
         <>
-          {chosen.note && (
-            <p className="mt-2 text-sm" style={{ color: 'var(--late)' }}>
-              {chosen.note}
-            </p>
-          )}
+          {chosen.note && <p className="mt-2 text-sm text-late">{chosen.note}</p>}
           <ReadScores
             key={chosen.nth}
             view={view}

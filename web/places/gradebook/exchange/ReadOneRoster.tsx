@@ -172,7 +172,7 @@ function PeopleRead({ read: { students, staff, peopleLeft, moves } }: { read: On
       ))}
       {moves.length > 0 && (
         <div className="mt-2 text-sm">
-          <p style={{ color: 'var(--late)' }}>Changes of section mean something in forums under way:</p>
+          <p className="text-late">Changes of section mean something in forums under way:</p>
           <MoveChanges changes={moves} />
         </div>
       )}
@@ -194,7 +194,7 @@ function ItemsRead({ read: { items, categories } }: { read: OneRosterRead }) {
         ))}
       </ul>
       {categories.some(({ kind }) => kind === 'new') && (
-        <p className="mt-1 text-sm" style={{ color: 'var(--late)' }}>
+        <p className="mt-1 text-sm text-late">
           New categories come without weight; give them one in the settings of the course.
         </p>
       )}

@@ -59,7 +59,7 @@ function Changes({
                 <td className="py-1 pr-4">
                   {said(change.before)}
                   {conflict && (
-                    <span className="block text-xs" style={{ color: 'var(--late)' }}>
+                    <span className="block text-xs text-late">
                       newer; it was {said(change.base)} when exported
                     </span>
                   )}
@@ -141,9 +141,7 @@ export function ReadScores({
           <p className="num mt-3" aria-live="polite">
             <b>{name}</b>: {plural(read.counts.students, 'student')}, {plural(read.changes.length, 'change')}
             {conflicts > 0 && (
-              <span style={{ color: 'var(--late)' }}>
-                , {conflicts} of them where a newer score stands in Juror
-              </span>
+              <span className="text-late">, {conflicts} of them where a newer score stands in Juror</span>
             )}
             {read.problemCount > 0 && (
               <span className="text-error">
@@ -158,7 +156,7 @@ export function ReadScores({
               ` · ${read.counts.stands} untouched in the file, where a newer score stays`}
           </p>
           {!read.stamped && read.changes.length > 0 && (
-            <p className="mt-1 text-sm" style={{ color: 'var(--late)' }}>
+            <p className="mt-1 text-sm text-late">
               The file does not say when it was exported, so newer scores cannot be told from older ones.
             </p>
           )}

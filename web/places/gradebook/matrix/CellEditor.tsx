@@ -36,7 +36,7 @@ export function CellEditor({
     <>
       <input
         ref={field}
-        className="num absolute inset-0 w-full bg-[var(--raised)] px-3 text-right outline-none"
+        className="num absolute inset-0 w-full raised px-3 text-right outline-none"
         aria-label={label}
         aria-invalid={editing.problem !== null}
         aria-describedby={editing.problem === null ? undefined : problemId}

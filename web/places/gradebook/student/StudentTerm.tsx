@@ -111,9 +111,7 @@ export function StudentTerm() {
             </p>
           )}
           {misses > 0 && (
-            <p className="text-sm font-semibold" style={{ color: 'var(--seal)' }}>
-              {plural(misses, 'forum')} missed in a row
-            </p>
+            <p className="text-sm font-semibold text-seal">{plural(misses, 'forum')} missed in a row</p>
           )}
         </div>
         <p className="no-print flex gap-2">

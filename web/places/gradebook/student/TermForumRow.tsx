@@ -83,20 +83,14 @@ export function TermForumRow({ forum, term }: { forum: TermForum; term: StudentT
         <p className="num quiet text-sm">
           {[forum.asked && STANDING[forum.standing], talkWords(forum)].filter(Boolean).join(' · ')}
         </p>
-        {missed && (
-          <p className="text-sm font-semibold" style={{ color: 'var(--seal)' }}>
-            Missed, one of several in a row
-          </p>
-        )}
+        {missed && <p className="text-sm font-semibold text-seal">Missed, one of several in a row</p>}
         {forum.ownTerms.length > 0 && (
           <p className="num text-sm">{forum.ownTerms.map((own) => termWords(own, course.zone)).join('; ')}</p>
         )}
         {forum.looks.map(({ id, state, reason }) => (
           <p key={id} className="text-sm">
-            <span style={state === 'asked' ? { color: 'var(--late)', fontWeight: 600 } : undefined}>
-              {LOOK[state]}
-            </span>
-            : “{reason}”
+            <span className={state === 'asked' ? 'text-late font-semibold' : undefined}>{LOOK[state]}</span>:
+            “{reason}”
           </p>
         ))}
       </div>

@@ -108,8 +108,7 @@ export function ChoiceCards<V extends string>({
           <label
             key={choice.value}
             title={choice.not}
-            className={`rounded-box relative block border p-2.5 leading-snug focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-primary ${chosen ? 'border-primary' : 'ruled raised'} ${choice.not && !chosen ? 'cursor-not-allowed opacity-60' : 'cursor-pointer'}`}
-            style={chosen ? { background: 'var(--river-wash)' } : undefined}
+            className={`rounded-box relative block border p-2.5 leading-snug focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-primary ${chosen ? 'border-primary bg-river-wash' : 'ruled raised'} ${choice.not && !chosen ? 'cursor-not-allowed opacity-60' : 'cursor-pointer'}`}
           >
             <input
               type="radio"

@@ -79,7 +79,7 @@ export function ConversationRows({
           onChange={(value) => form.setValue('rules.openings', value, { shouldDirty: true })}
         />
         {posts > 0 && values.rules.openings !== was.openings && (
-          <p className="text-sm" style={{ color: 'var(--late)' }}>
+          <p className="text-sm text-late">
             Posts stay as they are; from now on every opening post counts by the new rule, also those that are
             there.
           </p>

@@ -17,15 +17,14 @@ export function FindingNote({
   const isError = severity === 'error';
   return (
     <div
-      className="rounded-box px-3.5 py-2.5 text-sm leading-snug"
-      style={{ background: isError ? 'var(--seal-wash)' : 'var(--late-wash)' }}
+      className={`rounded-box px-3.5 py-2.5 text-sm leading-snug ${isError ? 'bg-seal-wash' : 'bg-late-wash'}`}
     >
-      <b style={{ color: isError ? 'var(--seal)' : 'var(--late)' }}>{title}</b> {text}{' '}
+      <b className={isError ? 'text-seal' : 'text-late'}>{title}</b> {text}{' '}
       {repair && (
         <button
           type="button"
-          className="cursor-pointer font-bold underline-offset-2 hover:underline"
-          style={{ color: 'var(--late)' }}
+          className="cursor-pointer font-bold underline-offset-2 hover:underline text-late"
+
           onClick={repair.run}
         >
           {repair.label}

@@ -13,7 +13,7 @@ export function SaveConflict({
   overwrite: () => void;
 }) {
   return (
-    <div role="alert" className="rounded-box mb-3 px-4 py-3" style={{ background: 'var(--late-wash)' }}>
+    <div role="alert" className="rounded-box mb-3 px-4 py-3 bg-late-wash">
       <p>
         Someone else saved this forum meanwhile
         {theirs.settings.title !== title && <> (its title is now “{theirs.settings.title}”)</>}. Your settings

@@ -25,7 +25,7 @@ function Mark({ step }: { step: Experience }) {
       />
     );
   }
-  if (step.code === 'disappears' && step.before !== null) return <b style={{ color: 'var(--late)' }}>!</b>;
+  if (step.code === 'disappears' && step.before !== null) return <b className="text-late">!</b>;
   return null;
 }
 
@@ -63,8 +63,7 @@ export function StudentPreview({ forum, data, plan }: { forum: Forum; data: Cour
           return (
             <li
               key={step.code}
-              className={`ruled grid grid-cols-[1.9rem_1fr] border-b py-3 font-serif text-[1.02rem] leading-snug ${index === steps.length - 1 ? 'border-0' : ''} ${warns ? '-mx-5 px-5' : ''}`}
-              style={warns ? { background: 'var(--late-wash)' } : undefined}
+              className={`ruled grid grid-cols-[1.9rem_1fr] border-b py-3 font-serif text-[1.02rem] leading-snug ${index === steps.length - 1 ? 'border-0' : ''} ${warns ? '-mx-5 px-5 bg-late-wash' : ''}`}
             >
               <span className="pt-1" aria-hidden>
                 <Mark step={step} />

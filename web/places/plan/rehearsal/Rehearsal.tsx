@@ -61,13 +61,7 @@ function Moves({ title, moves }: { title: string; moves: readonly RehearsedMove[
                 {amount(move.after)}
               </td>
               <td
-                className="num w-16 py-1 text-right"
-                style={{
-                  color:
-                    move.after !== null && move.before !== null && move.after < move.before
-                      ? 'var(--late)'
-                      : undefined,
-                }}
+                className={`num w-16 py-1 text-right ${move.after !== null && move.before !== null && move.after < move.before ? 'text-late' : ''}`}
               >
                 {difference(move)}
               </td>

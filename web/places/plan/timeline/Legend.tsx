@@ -4,15 +4,10 @@ export function Legend() {
   return (
     <p className="quiet hidden flex-wrap items-center gap-x-5 gap-y-1 px-5 pt-4 text-xs min-[900px]:flex">
       <span className={item}>
-        <span
-          className="ruled inline-block h-3 w-6 rounded-[2px] border"
-          style={{ background: 'var(--window)' }}
-        />{' '}
-        Visible
+        <span className="ruled inline-block h-3 w-6 rounded-[2px] border bg-window" /> Visible
       </span>
       <span className={item}>
-        <span className="inline-block h-3 w-6 rounded-[2px]" style={{ background: 'var(--river-pale)' }} />{' '}
-        Posting
+        <span className="inline-block h-3 w-6 rounded-[2px] bg-river-pale" /> Posting
       </span>
       <span className={item}>
         <span className="inline-block h-4 w-1 bg-base-content" /> initial post due
@@ -25,7 +20,7 @@ export function Legend() {
         replies due
       </span>
       <span className={item}>
-        <span className="inline-block h-1 w-6 rounded" style={{ background: 'var(--late-fill)' }} /> own terms
+        <span className="inline-block h-1 w-6 rounded bg-late-fill" /> own terms
       </span>
       <span>
         Drag a strip, an edge or a mark; or take one with Tab and move it with ← → (a day), Shift (a week),

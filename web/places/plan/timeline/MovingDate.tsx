@@ -40,7 +40,7 @@ export function MovingDate({
         {dateWords(at, course.zone)}
       </b>
       {findingsFor(plan, course, data, forum, planned.categoryId, planned.hasPrompt).map((finding) => (
-        <span key={finding.code + finding.field} className="block" style={{ color: 'var(--late)' }}>
+        <span key={finding.code + finding.field} className="block text-late">
           {findingWords(finding, words).title}
         </span>
       ))}

@@ -25,10 +25,7 @@ export function StripName({ planned, findings }: { planned: PlannedForum; findin
         {forum.frozen && <span className="quiet shrink-0 text-xs">frozen</span>}
         {forum.seal && <SealMark size={13} label="sealed" />}
         {findings.length > 0 && (
-          <span
-            className="shrink-0 rounded border px-1.5 text-xs font-semibold"
-            style={{ color: 'var(--late)', borderColor: 'var(--late-fill)' }}
-          >
+          <span className="shrink-0 rounded border px-1.5 text-xs font-semibold text-late border-late-fill">
             {findings.some((finding) => finding.severity === 'error') ? 'error' : 'check'}
           </span>
         )}

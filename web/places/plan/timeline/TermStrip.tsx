@@ -52,38 +52,24 @@ export function TermStrip({
     return (
       <div aria-hidden className={`relative h-5 ${draft ? 'opacity-60' : ''}`}>
         <span
-          className="absolute inset-x-0 top-2 h-1.5 rounded-[2px]"
-          style={{ background: active ? 'var(--river-mid)' : 'var(--river-pale)' }}
+          className={`absolute inset-x-0 top-2 h-1.5 rounded-[2px] ${active ? 'bg-river-mid' : 'bg-river-pale'}`}
         />
       </div>
     );
   return (
     <div aria-hidden className={`relative h-6 ${draft ? 'opacity-60' : ''}`}>
       <span
-        className={`absolute top-1 h-4 rounded-[3px] border ${draft ? 'border-dashed' : ''}`}
-        style={{
-          left: `${visible[0]}%`,
-          width: `${Math.max(0, visible[1] - visible[0])}%`,
-          background: 'var(--window)',
-          borderColor: 'var(--rule)',
-        }}
+        className={`absolute top-1 h-4 rounded-[3px] border ${draft ? 'border-dashed' : ''} bg-window border-rule`}
+        style={{ left: `${visible[0]}%`, width: `${Math.max(0, visible[1] - visible[0])}%` }}
       />
       <span
-        className="absolute top-1 h-4 rounded-[2px]"
-        style={{
-          left: `${posting[0]}%`,
-          width: `${Math.max(0, posting[1] - posting[0])}%`,
-          background: active ? 'var(--river-mid)' : 'var(--river-pale)',
-        }}
+        className={`absolute top-1 h-4 rounded-[2px] ${active ? 'bg-river-mid' : 'bg-river-pale'}`}
+        style={{ left: `${posting[0]}%`, width: `${Math.max(0, posting[1] - posting[0])}%` }}
       />
       {schedule.visibleUntil !== null && posting[1] > visible[1] && (
         <span
-          className="absolute top-0.5 h-5 rounded-[3px] border-2 border-dotted"
-          style={{
-            left: `${visible[1]}%`,
-            width: `${posting[1] - visible[1]}%`,
-            borderColor: 'var(--late-fill)',
-          }}
+          className="absolute top-0.5 h-5 rounded-[3px] border-2 border-dotted border-late-fill"
+          style={{ left: `${visible[1]}%`, width: `${posting[1] - visible[1]}%` }}
         />
       )}
       {mark(schedule.initialDue, false)}
@@ -110,23 +96,17 @@ export function OwnTermsStrip({ own, schedule, term }: { own: OwnTerms; schedule
     <div aria-hidden className="relative h-3">
       {line && (
         <span
-          className="absolute top-1 h-1 rounded-sm"
-          style={{
-            left: `${line[0]}%`,
-            width: `${Math.max(0.6, line[1]! - line[0]!)}%`,
-            background: 'var(--late-fill)',
-            opacity: 0.55,
-          }}
+          className="absolute top-1 h-1 rounded-sm bg-late-fill"
+          style={{ left: `${line[0]}%`, width: `${Math.max(0.6, line[1]! - line[0]!)}%`, opacity: 0.55 }}
         />
       )}
       {marks.map(({ name, here }) => (
         <span
           key={name}
-          className="absolute top-0 h-3 -translate-x-1/2"
+          className="absolute top-0 h-3 -translate-x-1/2 bg-late-fill"
           style={{
             left: `${placeIn(term, here)}%`,
             width: name === 'initialDue' || name === 'repliesDue' ? 3 : 2,
-            background: 'var(--late-fill)',
           }}
         />
       ))}

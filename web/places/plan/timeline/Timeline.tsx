@@ -19,11 +19,8 @@ export type Zoom = 0 | 4 | 2 | 1;
 /** The line at this moment, while the term lasts. */
 function Today({ at }: { at: number }) {
   return (
-    <div className="absolute top-5 bottom-0 w-[1.5px]" style={{ left: `${at}%`, background: 'var(--seal)' }}>
-      <span
-        className="absolute -top-1 -translate-x-1/2 rounded px-1.5 text-xs font-semibold whitespace-nowrap text-base-100"
-        style={{ background: 'var(--seal)' }}
-      >
+    <div className="absolute top-5 bottom-0 w-[1.5px] bg-seal" style={{ left: `${at}%` }}>
+      <span className="absolute -top-1 -translate-x-1/2 rounded px-1.5 text-xs font-semibold whitespace-nowrap text-base-100 bg-seal">
         Today
       </span>
     </div>

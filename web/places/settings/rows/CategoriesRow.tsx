@@ -82,7 +82,7 @@ export function CategoriesRow({ used }: { used: CourseSettingsView['used']['cate
         <NoTotal why={values.categories.length === 0 ? 'noCategories' : 'noWeights'} />
       )}
       {values.mode === 'weighted' && values.categories.length > 0 && (
-        <p className="num text-sm" style={sum === 10_000 ? undefined : { color: 'var(--late)' }}>
+        <p className={`num text-sm ${sum === 10_000 ? '' : 'text-late'}`}>
           The weights come to {percentWords(sum)}
           {sum !== 10_000 && '; they should come to 100'}.
         </p>

@@ -18,7 +18,7 @@ export function ZoneRow({ view }: { view: CourseSettingsView }) {
       </select>
       {error('zone')}
       {values.zone !== view.settings.zone && (
-        <div className="rounded-box px-3.5 py-2.5 text-sm" style={{ background: 'var(--late-wash)' }}>
+        <div className="rounded-box px-3.5 py-2.5 text-sm bg-late-wash">
           <p>What happens to the dates of all forums?</p>
           <RadioLine
             name="keep"
