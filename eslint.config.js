@@ -54,7 +54,7 @@ export default tseslint.config(
   // A person's own (drafts, marks, sessions, notices read), and what the server works out by itself, is no change of a course.
   {
     files: [
-      'server/{discuss/drafts,reading/readMarks,reading/received}.ts',
+      'server/{discuss/drafts,readMarks/readMarks,readMarks/received}.ts',
       'server/{notices,mail,sessions}/*.ts',
       'server/course/{change,record}/*.ts',
       'server/db/migrate.ts',

@@ -8,7 +8,7 @@ import { CourseCache } from '../server/course/setup/courseCache';
 import type { InCourse } from '../server/course/setup/inCourse';
 import { openDatabase, type Db } from '../server/db/open';
 import { forumView } from '../server/discuss/forumView';
-import { markPosts } from '../server/reading/readMarks';
+import { markPosts } from '../server/readMarks/readMarks';
 import { middleOf } from './middleOf';
 import type { Row } from './row';
 

@@ -6,7 +6,7 @@ import { layOutLargeForum } from '../demo/largeForum';
 import { CourseCache } from '../server/course/setup/courseCache';
 import type { InCourse } from '../server/course/setup/inCourse';
 import { openDatabase } from '../server/db/open';
-import { searchPosts } from '../server/reading/search';
+import { searchPosts } from '../server/search/search';
 import type { Row } from './row';
 
 const LIMIT = 100;

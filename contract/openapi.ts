@@ -15,7 +15,8 @@ import * as myWork from './myWork';
 import * as notices from './notices';
 import * as oneRoster from './oneRoster';
 import * as plan from './plan';
-import * as reading from './reading';
+import * as readMarks from './readMarks';
+import * as search from './search';
 import * as guides from './guides';
 import * as recipes from './recipes';
 import * as rehearsal from './rehearsal';
@@ -48,7 +49,8 @@ export const endpoints: readonly Endpoint[] = [
   guides,
   recipes,
   discuss,
-  reading,
+  readMarks,
+  search,
   moderate,
   notices,
   myWork,

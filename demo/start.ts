@@ -9,7 +9,7 @@ import type { TrustProxy } from '../server/config';
 import { lockFolder } from '../server/db/folderLock';
 import { openDatabase, type Db } from '../server/db/open';
 import { folderTransport } from '../server/mail/transport';
-import { receivedIsWritten } from '../server/reading/received';
+import { receivedIsWritten } from '../server/readMarks/received';
 import { listen } from '../server/serve';
 import { PASSWORD, START } from './course';
 import { layOutDemo } from './layOut';

@@ -10,7 +10,7 @@ import { lockFolder } from './db/folderLock';
 import { openDatabase, type Db } from './db/open';
 import { keepBackups } from './keeping/keepBackups';
 import { folderTransport, serverTransport } from './mail/transport';
-import { receivedIsWritten } from './reading/received';
+import { receivedIsWritten } from './readMarks/received';
 import { atMost, listen, stopGracefully } from './serve';
 import { hashPassword } from './sessions/passwords';
 

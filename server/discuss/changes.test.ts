@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { LiveEvent } from '../../contract/live';
-import type { SearchHit } from '../../contract/reading';
+import type { SearchHit } from '../../contract/search';
 import type { ModerateView } from '../../contract/moderate';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';

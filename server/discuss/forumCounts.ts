@@ -4,7 +4,7 @@ import { readable, sealedCount } from '../../core/access/readable';
 import { createdAt, isRemovedAt } from '../../core/course/post';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { marksOf } from '../reading/readMarks';
+import { marksOf } from '../readMarks/readMarks';
 import type { ForumPosts } from '../course/posts/forumPosts';
 
 /** How many posts a forum holds for a person, and which of them came last. */

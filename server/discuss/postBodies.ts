@@ -7,7 +7,7 @@ import type { Db } from '../db/open';
 import type { OpenForum } from '../course/access/openForum';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
-import { noteReceived } from '../reading/received';
+import { noteReceived } from '../readMarks/received';
 import { removalsOf } from './removals';
 import { versionsRead, versionTable, type VersionOf } from '../course/access/versionsRead';
 

@@ -9,7 +9,7 @@ import { isOfPost } from '../../core/participation/requirements/requirements';
 import type { Slot } from '../../core/participation/slot';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { marksOf } from '../reading/readMarks';
+import { marksOf } from '../readMarks/readMarks';
 import { evidenceMarks } from '../evidence/evidence';
 import type { OpenForum } from '../course/access/openForum';
 

@@ -15,7 +15,7 @@ import type { OpenForum } from '../course/access/openForum';
 import { postsOfForum } from '../course/posts/forumPosts';
 import { plainText } from '../../core/text/plainText';
 import { notFound } from '../refusals/problem';
-import { reachedIn } from '../reading/received';
+import { reachedIn } from '../readMarks/received';
 
 const NONE: Distance = { words: 0, share: 0 };
 /** Distances that were worked out; versions never change. */

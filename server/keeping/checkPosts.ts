@@ -1,5 +1,5 @@
 import type BetterSqlite3 from 'better-sqlite3';
-import { unpackReceipts } from '../reading/receivedLog';
+import { unpackReceipts } from '../readMarks/receivedLog';
 import { told, type Finding } from './finding';
 
 /** What holds of every post, as a question for those of which it does not; each names the post as `id`. */

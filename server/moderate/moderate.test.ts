@@ -2,7 +2,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { ModerateView } from '../../contract/moderate';
-import { reachedIn } from '../reading/received';
+import { reachedIn } from '../readMarks/received';
 import { seenPosts } from '../testing/seenPosts';
 import { at, C, F, withForum, words, type Client } from '../testing/testServer';
 

@@ -8,7 +8,7 @@ import type { Db } from '../db/open';
 import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../course/posts/forumPosts';
 import { courseData } from '../course/facts/courseData';
 import { loadWithAbove } from '../course/posts/loadPosts';
-import { readBy } from '../reading/readMarks';
+import { readBy } from '../readMarks/readMarks';
 
 /** Ids of posts that answer or mention a person, newer than an instant, with when they were mentioned. */
 async function towards(db: Db, course: InCourse, since: number) {

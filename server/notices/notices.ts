@@ -4,7 +4,7 @@ import { noticesFor } from '../../core/notices/noticesFor';
 import type { CourseSetup } from '../course/setup/courseCache';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { readBy } from '../reading/readMarks';
+import { readBy } from '../readMarks/readMarks';
 import { noticeFacts } from './loadFacts';
 
 /** A notice with what its person has done about it. */

@@ -15,7 +15,7 @@ import type { CourseCache } from '../course/setup/courseCache';
 import { openDatabase, type Db } from '../db/open';
 import type { Deps } from '../feature/deps';
 import { folderTransport, type MailTransport } from '../mail/transport';
-import { receivedIsWritten } from '../reading/received';
+import { receivedIsWritten } from '../readMarks/received';
 import { hashPassword } from '../sessions/passwords';
 import { openSession, SESSION_COOKIE } from '../sessions/sessions';
 

@@ -13,7 +13,7 @@ import { HowScored } from '../../ui/HowScored';
 import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
 import { useForumContext } from './context/forumContext';
-import { SpaceChoice } from './reading/SpaceChoice';
+import { SpaceChoice } from './conversation/SpaceChoice';
 import { FreezeForum } from './moderate/FreezeForum';
 import { SendDialog } from './post/SendDialog';
 import { OpeningComposer } from './writing/OpeningComposer';

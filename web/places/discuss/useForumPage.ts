@@ -8,18 +8,18 @@ import { useApi } from '../../data/useApi';
 import { useBodies } from './context/bodies';
 import type { ForumContext } from './context/forumContext';
 import { usePicks } from './context/usePicks';
-import { useReading } from './context/useReading';
-import type { RowListHandle } from './reading/RowList';
-import { useAfterWriting } from './reading/useAfterWriting';
-import { useConversation } from './reading/useConversation';
-import { useFinding, withoutFilters } from './reading/useFinding';
-import { useFolding } from './reading/useFolding';
-import { useForumKeys } from './reading/useForumKeys';
-import { useGoing } from './reading/useGoing';
-import { useLiveForum } from './reading/useLiveForum';
-import { usePrinting } from './reading/usePrinting';
-import { useRows } from './reading/useRows';
-import { useSealOpening } from './reading/useSealOpening';
+import { useReadMarks } from './context/useReadMarks';
+import type { RowListHandle } from './conversation/RowList';
+import { useAfterWriting } from './conversation/useAfterWriting';
+import { useConversation } from './conversation/useConversation';
+import { useFinding, withoutFilters } from './conversation/useFinding';
+import { useFolding } from './conversation/useFolding';
+import { useForumKeys } from './conversation/useForumKeys';
+import { useGoing } from './conversation/useGoing';
+import { useLiveForum } from './conversation/useLiveForum';
+import { usePrinting } from './conversation/usePrinting';
+import { useRows } from './conversation/useRows';
+import { useSealOpening } from './conversation/useSealOpening';
 import { useWriting } from './writing/useWriting';
 
 /** Polling, while nothing arrives by itself: seldom where an answer is long. */
@@ -32,7 +32,7 @@ const isSame = (one: ForumView | undefined, other: ForumView | undefined) =>
 const nothing = () => undefined;
 /** Before the forum is there, its keys do nothing. */
 const NO_HANDS: Parameters<typeof useForumKeys>[0]['hands'] = {
-  reading: { watch: () => nothing, mark: async () => undefined, bookmark: async () => undefined },
+  marks: { watch: () => nothing, mark: async () => undefined, bookmark: async () => undefined },
   write: nothing,
   picks: new Set(),
   pick: nothing,
@@ -65,7 +65,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
   const conversation = useConversation(data, space?.id, finding, stacked);
   const { posts, threads, talk, apart, waiting, showAll } = conversation;
   const folding = useFolding(threads);
-  const reading = useReading(data, mutate);
+  const marks = useReadMarks(data, mutate);
   const rows = useRows(data, threads, apart, folding);
   const unread = useMemo(() => new Set(talk.filter(({ read }) => !read).map((each) => each.id)), [talk]);
   const order = useMemo(
@@ -95,7 +95,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
         writing,
         write,
         changed,
-        reading,
+        marks,
         fold: (post, away) => folding.fold([post], away),
         picks,
         pick,
@@ -137,7 +137,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
     nextUnread,
     print: () => void print(),
     markAll: (read: boolean) =>
-      void reading.mark(
+      void marks.mark(
         talk.filter((each) => each.read !== read && !each.mine).map((each) => each.id),
         read,
       ),

@@ -2,7 +2,7 @@ import { createContext, use } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import type { RichNode } from '../../../../core/text/richText';
 import type { Writing } from './writing';
-import type { Reading } from './useReading';
+import type { ReadMarks } from './useReadMarks';
 
 /** A passage on its way into what is being written. */
 export interface Quoting {
@@ -18,7 +18,7 @@ export interface ForumContext {
   readonly write: (writing: Writing | null) => void;
   /** Something was written or changed; `id` is the post to go to. */
   readonly changed: (unsealed: boolean, id?: string) => void;
-  readonly reading: Pick<Reading, 'watch' | 'mark' | 'bookmark'>;
+  readonly marks: Pick<ReadMarks, 'watch' | 'mark' | 'bookmark'>;
   readonly fold: (post: string, away: boolean) => void;
   /** Posts picked for a stack. */
   readonly picks: ReadonlySet<string>;

@@ -26,7 +26,7 @@ export function Picked({
   isStack: boolean;
 }) {
   const [search] = useSearchParams();
-  const { picks, pick, reading } = useForumContext();
+  const { picks, pick, marks } = useForumContext();
   const vantage = useVantage();
   const isStaff = useCourse().role !== 'student' && vantage === null;
   if (picks.size === 0 || isStack) return null;
@@ -57,7 +57,7 @@ export function Picked({
         </button>
       )}
       {unread.length > 0 && (
-        <button type="button" className={quiet} onClick={() => void reading.mark(unread, true)}>
+        <button type="button" className={quiet} onClick={() => void marks.mark(unread, true)}>
           <CheckCheck className="size-4" aria-hidden />
           Mark read
         </button>

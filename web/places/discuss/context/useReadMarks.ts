@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef } from 'react';
 import type { KeyedMutator } from 'swr';
 import type { ForumView } from '../../../../contract/discuss';
-import { markRead, setBookmark } from '../../../../contract/reading';
+import { markRead, setBookmark } from '../../../../contract/readMarks';
 import { readAfter } from '../../../../core/conversation/readAfter';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
@@ -31,7 +31,7 @@ function patched(
 }
 
 /** What a person has read: counted from what stays on screen, or marked by hand. Through other eyes nothing is marked. */
-export function useReading(forum: ForumView | undefined, mutate: KeyedMutator<ForumView>) {
+export function useReadMarks(forum: ForumView | undefined, mutate: KeyedMutator<ForumView>) {
   const patch = useCallback(
     (ids: ReadonlySet<string>, change: { read?: boolean; bookmarked?: boolean }) =>
       void mutate((now) => now && patched(now, ids, change), { revalidate: false }),
@@ -139,4 +139,4 @@ export function useReading(forum: ForumView | undefined, mutate: KeyedMutator<Fo
   };
   return { watch, mark, bookmark };
 }
-export type Reading = ReturnType<typeof useReading>;
+export type ReadMarks = ReturnType<typeof useReadMarks>;

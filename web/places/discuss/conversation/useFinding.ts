@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { ForumView } from '../../../../contract/discuss';
-import { findInForum } from '../../../../contract/reading';
+import { findInForum } from '../../../../contract/search';
 import type { PostFilter, PostQuality } from '../../../../core/conversation/filterPosts';
 import type { ThreadOrder } from '../../../../core/conversation/orderThreads';
 import { useAddress } from '../../../data/useAddress';

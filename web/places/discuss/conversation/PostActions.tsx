@@ -228,13 +228,13 @@ function OwnActions({
 
 /** What a reader does with a post for themselves. */
 function Marks({ post }: { post: PostView }) {
-  const { reading, picks, pick, openBeside } = useForumContext();
+  const { marks, picks, pick, openBeside } = useForumContext();
   const isPicked = picks.has(post.id);
   const Box = isPicked ? SquareCheck : Square;
   return (
     <>
       {!post.mine && post.read && (
-        <button type="button" className={quietLink} onClick={() => void reading.mark([post.id], false)}>
+        <button type="button" className={quietLink} onClick={() => void marks.mark([post.id], false)}>
           Mark unread
         </button>
       )}
@@ -242,7 +242,7 @@ function Marks({ post }: { post: PostView }) {
         type="button"
         className={quietLink}
         aria-pressed={post.bookmarked}
-        onClick={() => void reading.bookmark(post.id, !post.bookmarked)}
+        onClick={() => void marks.bookmark(post.id, !post.bookmarked)}
       >
         <Bookmark
           className={`size-3.5 ${post.bookmarked ? 'fill-river text-river' : ''}`}

@@ -23,13 +23,13 @@ export function useForumKeys({
   order: { readonly shown: readonly string[]; readonly all: readonly string[] };
   unread: ReadonlySet<string>;
   bodies: Bodies;
-  hands: Pick<ForumContext, 'reading' | 'write' | 'picks' | 'pick' | 'openBeside' | 'quote'>;
+  hands: Pick<ForumContext, 'marks' | 'write' | 'picks' | 'pick' | 'openBeside' | 'quote'>;
   findField: RefObject<HTMLInputElement | null>;
   goTo: (post: string | undefined) => void;
   showArrivals: () => void;
   print: () => void;
 }): { nextUnread: () => void } {
-  const { reading, write, picks, pick, openBeside, quote } = hands;
+  const { marks, write, picks, pick, openBeside, quote } = hands;
   // The address is ahead of what is drawn while keys follow each other quickly.
   const at = () => window.location.hash.slice('#post-'.length);
   const marked = () => posts.find(({ id }) => id === at());
@@ -67,20 +67,20 @@ export function useForumKeys({
     key('Ctrl+p', 'Ctrl P', 'print everything that is shown', print),
     key('m', 'M', 'mark the post as read and go to the next unread one', () => {
       const here = marked();
-      if (here && !here.read) void reading.mark([here.id], true);
+      if (here && !here.read) void marks.mark([here.id], true);
       nextUnread(here?.id);
     }),
     key(
       'M',
       'Shift M',
       'mark the post as unread again',
-      withMarked((post) => !post.mine && void reading.mark([post.id], false)),
+      withMarked((post) => !post.mine && void marks.mark([post.id], false)),
     ),
     key(
       'b',
       'B',
       'put a bookmark to the marked post, or take it away',
-      withMarked((post) => void reading.bookmark(post.id, !post.bookmarked)),
+      withMarked((post) => void marks.bookmark(post.id, !post.bookmarked)),
     ),
     key(
       'x',

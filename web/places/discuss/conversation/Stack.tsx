@@ -48,7 +48,7 @@ export function Stack({
   whole: boolean;
   print: () => void;
 }) {
-  const { reading } = useForumContext();
+  const { marks } = useForumContext();
   const vantage = useVantage();
   const rows = useMemo(() => rowsOfPosts(posts), [posts]);
   const unread = posts.filter(({ post }) => !post.read).map(({ post }) => post.id);
@@ -65,7 +65,7 @@ export function Stack({
         {vantage === null && (
           <>
             {unread.length > 0 && (
-              <button type="button" className={quiet} onClick={() => void reading.mark(unread, true)}>
+              <button type="button" className={quiet} onClick={() => void marks.mark(unread, true)}>
                 <CheckCheck className="size-4" aria-hidden />
                 Mark all read
               </button>
@@ -74,7 +74,7 @@ export function Stack({
               <button
                 type="button"
                 className={quiet}
-                onClick={() => free.forEach((id) => void reading.bookmark(id, true))}
+                onClick={() => free.forEach((id) => void marks.bookmark(id, true))}
               >
                 <BookmarkPlus className="size-4" aria-hidden />
                 Bookmark all

@@ -165,11 +165,11 @@ export function PostItem({
   above?: ReactNode;
   after?: ReactNode;
 }) {
-  const { forum, writing, reading, fold, current } = useForumContext();
+  const { forum, writing, marks, fold, current } = useForumContext();
   const { post, depth, answers } = row.placed;
   const body = useBody(post.id);
   const element = useRef<HTMLElement>(null);
-  const { watch } = reading;
+  const { watch } = marks;
   const isUnread = !post.read && post.as === 'text' && body !== undefined;
   useEffect(
     () => (isUnread ? watch(element.current!, post.id, post.words) : undefined),

@@ -12,7 +12,7 @@ import { rowsOfThreads } from './rows';
 
 /** One branch of the conversation on its own, beside the rest; the rest stays where it was. */
 export function Beside({ threads, post: id }: { threads: readonly Thread[]; post: string }) {
-  const { openBeside, goTo, reading } = useForumContext();
+  const { openBeside, goTo, marks } = useForumContext();
   const isMine = useVantage() === null;
   const pane = useRef<HTMLElement>(null);
   const branch = useMemo(() => {
@@ -67,7 +67,7 @@ export function Beside({ threads, post: id }: { threads: readonly Thread[]; post
             type="button"
             className="quiet cursor-pointer text-sm hover:underline"
             onClick={() =>
-              void reading.mark(
+              void marks.mark(
                 others.filter(({ read }) => read !== isAnyUnread).map((each) => each.id),
                 isAnyUnread,
               )

@@ -1,5 +1,5 @@
 import { sql, type RawBuilder } from 'kysely';
-import type { SearchHit } from '../../contract/reading';
+import type { SearchHit } from '../../contract/search';
 import { accessTo } from '../../core/access/accessTo';
 import { orderFound } from '../../core/search/orderFound';
 import { searchQuery } from '../../core/search/searchQuery';
@@ -8,7 +8,7 @@ import type { Db } from '../db/open';
 import { courseData } from '../course/facts/courseData';
 import { notFound } from '../refusals/problem';
 import { readableCondition } from './readableCondition';
-import { noteReceived } from './received';
+import { noteReceived } from '../readMarks/received';
 
 /** Characters that no text holds, put around what was found. */
 const OPEN = '\u0001';
