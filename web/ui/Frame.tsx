@@ -23,6 +23,7 @@ import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
 import { VantageBar, VantageButton } from './VantageBar';
 import { orSayWhyNot, sayWhyNot } from './sayWhyNot';
+import { DateField } from './dates/DateField';
 
 function Logo() {
   return (
@@ -84,16 +85,13 @@ function ClockDialog({ course, now, close }: { course: CourseFrame; now: number;
           void move();
         }}
       >
-        <label className="grow">
-          <span className="mb-1 block font-semibold">It is now</span>
-          <input
-            type="datetime-local"
-            className="input w-full"
-            value={wall}
-            required
-            onChange={(event) => setWall(event.target.value)}
-          />
-        </label>
+        <DateField
+          strong
+          label="It is now"
+          value={wall}
+          required
+          onChange={(event) => setWall(event.target.value)}
+        />
         <button className="btn btn-primary">Move the clock</button>
       </form>
     </Dialog>

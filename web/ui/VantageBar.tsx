@@ -16,6 +16,7 @@ import { Dialog } from './Dialog';
 import { Kbd, useKeys } from './keys';
 import { Failed, Loading } from './states';
 import { phaseWords } from '../../words/phases';
+import { DateField } from './dates/DateField';
 
 /** Chooses whose eyes to look through, now or at another moment. */
 function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
@@ -43,15 +44,9 @@ function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
         You see My work, Discuss and Scores as they are for one person at one moment, past or to come. Nothing
         is marked as read, and nothing can be written.
       </p>
-      <label className="mt-3 block">
-        <span className="quiet mb-0.5 block text-sm">At this moment</span>
-        <input
-          type="datetime-local"
-          className="input input-sm raised h-9 w-full"
-          value={wall}
-          onChange={(event) => setWall(event.target.value)}
-        />
-      </label>
+      <div className="mt-3">
+        <DateField label="At this moment" value={wall} onChange={(event) => setWall(event.target.value)} />
+      </div>
       <label className="mt-3 block">
         <span className="quiet mb-0.5 block text-sm">As whom</span>
         <input

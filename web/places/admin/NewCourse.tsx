@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
-import { FormProvider, useForm } from 'react-hook-form';
+import { FormProvider,useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { makeCourse } from '../../../contract/admin';
 import { call } from '../../data/api';
@@ -9,6 +9,7 @@ import { showProblems } from '../../forms/serverProblems';
 import { Dialog } from '../../ui/Dialog';
 import { sayWhyNot } from '../../ui/sayWhyNot';
 import { AdminField } from './AdminField';
+import { DateField } from '../../ui/dates/DateField';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
@@ -55,8 +56,18 @@ export function NewCourse({ close, made }: { close: () => void; made: () => void
             </select>
           </label>
           <div className="grid grid-cols-2 gap-3">
-            <AdminField name="firstDay" label="First day of the term" type="date" />
-            <AdminField name="lastDay" label="Last day of the term" type="date" />
+            <DateField
+              withTime={false}
+              label="First day of the term"
+              {...form.register('firstDay')}
+              problem={form.formState.errors.firstDay?.message}
+            />
+            <DateField
+              withTime={false}
+              label="Last day of the term"
+              {...form.register('lastDay')}
+              problem={form.formState.errors.lastDay?.message}
+            />
           </div>
           <button className="btn btn-primary w-full">Make the course</button>
         </form>

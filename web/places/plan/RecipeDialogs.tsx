@@ -1,17 +1,18 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { dropRecipe, listRecipes, saveRecipe, type Recipe } from '../../../contract/recipes';
+import { dropRecipe,listRecipes,saveRecipe,type Recipe } from '../../../contract/recipes';
 import type { PlannedForum } from '../../../contract/plan';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
-import { Failed, Loading } from '../../ui/states';
+import { Failed,Loading } from '../../ui/states';
 import { KeepDialog } from '../../forms/KeepDialog';
 import { forumSentence } from './planData';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
+import { DateInput } from '../../ui/dates/DateInput';
 
 const OF: Record<Recipe['of'], string> = {
   juror: 'ships with Juror',
@@ -59,16 +60,15 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
         <Link to="new" className="btn btn-primary btn-sm h-9">
           From nothing
         </Link>
-        <label className="flex items-center gap-2">
+        <span className="flex flex-wrap items-center gap-2">
           or from a recipe, in the week of
-          <input
-            type="date"
-            className="input input-sm raised h-9 w-40"
+          <DateInput
+            withTime={false}
             aria-label="Week it starts in"
             value={week}
             onChange={(event) => setWeek(event.target.value)}
           />
-        </label>
+        </span>
       </div>
       {error && <Failed error={error} />}
       {!data && !error && <Loading />}

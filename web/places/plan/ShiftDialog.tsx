@@ -1,8 +1,8 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMemo } from 'react';
-import { Controller, FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { Controller,FormProvider,useForm,useFormContext,useWatch } from 'react-hook-form';
 import type { PlanView } from '../../../contract/plan';
-import { shiftPlan, type Shift, type ShiftedForum } from '../../../core/plan/shiftPlan';
+import { shiftPlan,type Shift,type ShiftedForum } from '../../../core/plan/shiftPlan';
 import { toWallClock } from '../../../core/time/wallClock';
 import { plural } from '../../../words/numbers';
 import { DATE_WORDS } from '../../../words/schedule';
@@ -15,8 +15,9 @@ import { Choice } from '../../ui/Choice';
 import { dateWords } from '../../ui/dateWords';
 import { Dialog } from '../../ui/Dialog';
 import { targetWords } from './planData';
-import { shiftForm, type TypedShift } from './shiftForm';
+import { shiftForm,type TypedShift } from './shiftForm';
 import type { Move } from './usePlanMoves';
+import { DateInput } from '../../ui/dates/DateInput';
 
 /** Shifts dates by days or weeks: from a date on or of chosen forums, for everyone or one section; with every date before and after. */
 export function ShiftDialog({
@@ -135,14 +136,7 @@ function ShiftSentence({ which }: { which: TypedShift['which'] }) {
         ['from', 'everything from a day on'],
         ['forums', 'chosen forums'],
       ])}
-      {which === 'from' && (
-        <input
-          type="date"
-          className="input input-sm raised h-9 w-40"
-          aria-label="From this day on"
-          {...register('from')}
-        />
-      )}
+      {which === 'from' && <DateInput withTime={false} aria-label="From this day on" {...register('from')} />}
       for
       {choice('section', 'For whom', [
         ['', 'everyone'],

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
-import { useFormContext, type Path } from 'react-hook-form';
+import { useFormContext,type Path } from 'react-hook-form';
 import type { RosterView } from '../../../contract/roster';
 import type { PersonForm } from './personForm';
+import { DateField } from '../../ui/dates/DateField';
 
 type Name = 'givenName' | 'familyName' | 'preferredName' | 'sortableName' | 'email' | 'studentNumber';
 
@@ -97,17 +98,15 @@ function StudentFields({ roster, canEdit }: { roster: RosterView; canEdit: boole
         </label>
       </div>
       {says('sectionId')}
-      <label className="block">
-        <span className="quiet mb-0.5 block text-sm">
-          Enrolled from <span className="text-xs">(nothing due before is asked of them)</span>
-        </span>
-        <input
-          {...register('enrolledFrom')}
-          type="datetime-local"
-          disabled={!canEdit}
-          className="input input-sm raised h-9 w-full"
-        />
-      </label>
+      <DateField
+        {...register('enrolledFrom')}
+        label={
+          <>
+            Enrolled from <span className="text-xs">(nothing due before is asked of them)</span>
+          </>
+        }
+        disabled={!canEdit}
+      />
       {says('enrolledFrom')}
       <Accommodation canEdit={canEdit} />
     </>

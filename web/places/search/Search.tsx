@@ -2,7 +2,7 @@ import { addresses } from '../../../words/addresses';
 import { Search as Glass } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { search, type SearchHit } from '../../../contract/reading';
+import { search, type SearchHit } from '../../../contract/search';
 import { useCourse } from '../../data/course';
 import { useApi, withQuery } from '../../data/useApi';
 import { plural } from '../../../words/numbers';

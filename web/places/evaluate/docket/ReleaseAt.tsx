@@ -8,6 +8,7 @@ import { Dialog } from '../../../ui/Dialog';
 import { When } from '../../../ui/When';
 import { Problem } from '../../../ui/Problem';
 import { useSaving } from '../../../ui/useSaving';
+import { DateInput } from '../../../ui/dates/DateInput';
 
 /** Plans when everything given by then is released, or takes the plan back. */
 export function ReleaseAt({
@@ -55,19 +56,15 @@ export function ReleaseAt({
               else void plan(fromWallClock(wall.slice(0, 16), course.zone));
             }}
           >
-            <label className="block">
-              <span className="mb-1 block">Everything given by then is released, and students are told:</span>
-              <input
-                type="datetime-local"
-                className="input raised w-full"
-                aria-label="Release at"
-                value={wall}
-                onChange={(event) => {
-                  setWall(event.target.value);
-                  setProblem(null);
-                }}
-              />
-            </label>
+            <p className="mb-1">Everything given by then is released, and students are told:</p>
+            <DateInput
+              aria-label="Release at"
+              value={wall}
+              onChange={(event) => {
+                setWall(event.target.value);
+                setProblem(null);
+              }}
+            />
             <Problem className="mt-1 text-sm">{problem}</Problem>
             <button className="btn btn-primary mt-3">Plan the release</button>
           </form>

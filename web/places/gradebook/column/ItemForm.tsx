@@ -1,18 +1,19 @@
 import { addresses } from '../../../../words/addresses';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMemo } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
+import { useForm,useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
-import { saveItem, type ItemFields } from '../../../../contract/items';
-import type { GradebookItem, GradebookView } from '../../../../contract/gradebook';
+import { saveItem,type ItemFields } from '../../../../contract/items';
+import type { GradebookItem,GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
-import { call, sentenceOf } from '../../../data/api';
+import { call,sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
-import { itemCodec, itemOf, type TypedItem } from './itemFields';
+import { itemCodec,itemOf,type TypedItem } from './itemFields';
 import { showProblems } from '../../../forms/serverProblems';
 import { Field } from '../../../ui/Field';
 import { Problem } from '../../../ui/Problem';
+import { DateField } from '../../../ui/dates/DateField';
 
 const DISPLAYS: Record<Display, string> = {
   points: 'points',
@@ -104,12 +105,7 @@ export function ItemForm({
         </select>
       </label>
       {!fed && (
-        <Field
-          label="Due (may be left empty)"
-          type="datetime-local"
-          {...register('dueAt')}
-          problem={errors.dueAt?.message ?? ''}
-        />
+        <DateField label="Due (may be left empty)" {...register('dueAt')} problem={errors.dueAt?.message} />
       )}
       <div className="flex flex-col justify-end gap-1.5">
         <label className="flex items-center gap-2">

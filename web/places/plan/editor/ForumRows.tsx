@@ -1,9 +1,10 @@
-import { line, select, type RowProps } from './rowProps';
+import { line,select,type RowProps } from './rowProps';
 import type { Forum } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { FormRow } from '../../../forms/FormRow';
 import { requirementFields } from './requirements/requirementFields';
 import { TermStrip } from '../timeline/TermStrip';
+import { DateInput } from '../../../ui/dates/DateInput';
 
 /** Two due dates and two windows, drawn to scale above their fields. */
 export function DatesRow({ kit, forum }: Pick<RowProps, 'kit'> & { forum: Forum }) {
@@ -80,12 +81,7 @@ export function SealRow({ kit, values }: RowProps) {
               <option value="at">on a date</option>
             </select>
             {values.rules.seal.lift === 'at' && (
-              <input
-                type="datetime-local"
-                aria-label="The seal lifts on"
-                className="input input-sm raised h-9"
-                {...form.register('rules.seal.at')}
-              />
+              <DateInput aria-label="The seal lifts on" {...form.register('rules.seal.at')} />
             )}
           </div>
           {says('rules.seal.at')}

@@ -1,8 +1,9 @@
-import { line, select } from './rowProps';
+import { line,select } from './rowProps';
 import type { PlanView } from '../../../../contract/plan';
-import { plural, maximumWords } from '../../../../words/numbers';
+import { plural,maximumWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
+import { DateInput } from '../../../ui/dates/DateInput';
 
 /** How the gradebook shows the score, and how it is given: another look, covered names, two readers. */
 export function ShownFields({
@@ -55,11 +56,9 @@ export function ShownFields({
         {values.rules.evaluation.lookAgain.on && (
           <>
             until
-            <input
+            <DateInput
               {...form.register('rules.evaluation.lookAgain.until')}
-              type="datetime-local"
               aria-label="Last day for asking"
-              className="input input-sm raised h-9 w-auto"
             />
           </>
         )}

@@ -1,14 +1,15 @@
 import type { DateRepair } from '../../../../core/checks/repairs';
 import { dateWords } from '../../../ui/dateWords';
-import type { Path, UseFormReturn } from 'react-hook-form';
-import type { Finding, FindingField } from '../../../../core/checks/check';
+import type { Path,UseFormReturn } from 'react-hook-form';
+import type { Finding,FindingField } from '../../../../core/checks/check';
 import { toWallClock } from '../../../../core/time/wallClock';
 import type { ForumSettings } from '../../../../contract/forumSettings';
 import type { DateName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
-import { findingWords, type FindingWords } from '../../../../words/findings';
+import { findingWords,type FindingWords } from '../../../../words/findings';
 import { FindingNote } from './FindingNote';
 import type { ForumForm } from './forumForm';
+import { DateField } from '../../../ui/dates/DateField';
 
 /** What a repair does, as its button says it. */
 function repairWords({ date, at }: DateRepair, zone: string): string {
@@ -75,18 +76,7 @@ export function useFieldKit(
   );
   const date = (field: DateName, label: string) => {
     const name = `rules.schedule.${field}` as const;
-    return (
-      <label className="block">
-        <span className="quiet mb-0.5 block text-sm">{label}</span>
-        <input
-          {...form.register(name)}
-          type="datetime-local"
-          aria-invalid={Boolean(problem(name))}
-          className={`input input-sm raised h-9 w-full ${problem(name) ? 'input-error' : ''}`}
-        />
-        {says(name)}
-      </label>
-    );
+    return <DateField {...form.register(name)} label={label} problem={problem(name)} />;
   };
   return { form, notes, says, problem, number, date };
 }

@@ -1,9 +1,10 @@
-import { useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext,useWatch } from 'react-hook-form';
 import type { DateName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
 import { DATE_WORDS } from '../../../../words/schedule';
 import type { TypedOwnTerms } from './ownTermsForm';
+import { DateInput } from '../../../ui/dates/DateInput';
 
 /** What own terms say of one date. */
 export function TermRow({ name, base }: { name: DateName; base: number | null }) {
@@ -25,12 +26,7 @@ export function TermRow({ name, base }: { name: DateName; base: number | null })
         <option value="none">no limit</option>
       </select>
       {say === 'at' ? (
-        <input
-          type="datetime-local"
-          className="input input-sm raised h-8 w-56"
-          aria-label={`${words}: date`}
-          {...register(`dates.${name}.at`)}
-        />
+        <DateInput aria-label={`${words}: date`} {...register(`dates.${name}.at`)} />
       ) : say === 'plus' ? (
         <span className="flex items-center gap-2">
           <input

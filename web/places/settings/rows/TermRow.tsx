@@ -1,7 +1,8 @@
 import { Controller } from 'react-hook-form';
 import { weeksOf } from '../settingsForm';
 import { FormRow } from '../../../forms/FormRow';
-import { FIELD, useSettings } from '../useSettings';
+import { useSettings } from '../useSettings';
+import { DateInput } from '../../../ui/dates/DateInput';
 
 const weekName = (monday: string) =>
   new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
@@ -14,19 +15,9 @@ export function TermRow() {
   return (
     <FormRow label="Term">
       <div className="flex flex-wrap items-center gap-2">
-        <input
-          type="date"
-          {...register('firstDay')}
-          aria-label="First day of the term"
-          className={`${FIELD} w-40`}
-        />
+        <DateInput withTime={false} {...register('firstDay')} aria-label="First day of the term" />
         to
-        <input
-          type="date"
-          {...register('lastDay')}
-          aria-label="Last day of the term"
-          className={`${FIELD} w-40`}
-        />
+        <DateInput withTime={false} {...register('lastDay')} aria-label="Last day of the term" />
       </div>
       {error('firstDay')}
       {error('lastDay')}

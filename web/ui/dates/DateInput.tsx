@@ -1,0 +1,112 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { CalendarDays } from 'lucide-react';
+import {
+  use,
+  useCallback,
+  useRef,
+  useSyncExternalStore,
+  type ComponentProps,
+  type ReactNode,
+  type Ref,
+  type RefObject,
+} from 'react';
+import { weekOfTerm } from '../../../core/time/weekOfTerm';
+import { toWallClock } from '../../../core/time/wallClock';
+import { useNow } from '../../data/clock';
+import { CourseContext } from '../../data/course';
+import { useAboveAll } from '../useAboveAll';
+import { Calendar } from './Calendar';
+import { dayIn, withDay } from './dayAsTyped';
+
+const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'short' });
+
+/** Puts a value into a field as if it had been typed, so that whoever listens to the field hears of it. */
+function typeInto(field: HTMLInputElement, value: string): void {
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!.call(field, value);
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+function Floating({ anchor, children }: { anchor: RefObject<HTMLElement | null>; children: ReactNode }) {
+  const box = useAboveAll(anchor);
+  return (
+    <div
+      ref={box}
+      popover="manual"
+      className="raised ruled rounded-box fixed inset-auto m-0 border p-3 text-base-content shadow-sm"
+    >
+      {children}
+    </div>
+  );
+}
+
+/**
+ * A field for a date, with its time of day or without: typed, in the order and the hours that the person's browser is set to, or
+ * chosen from a calendar that knows the weeks of the term. Weekday and week stand beside what is typed.
+ */
+export function DateInput({
+  withTime = true,
+  className = '',
+  ref,
+  ...input
+}: { withTime?: boolean; ref?: Ref<HTMLInputElement> } & Omit<ComponentProps<'input'>, 'type' | 'ref'>) {
+  const course = use(CourseContext);
+  const now = useNow();
+  const field = useRef<HTMLInputElement | null>(null);
+  // A form may set the field without a word; what stands in it is looked at whenever it is drawn.
+  const value = useSyncExternalStore(
+    useCallback((heard: () => void) => {
+      const listened = field.current;
+      listened?.addEventListener('input', heard);
+      return () => listened?.removeEventListener('input', heard);
+    }, []),
+    () => field.current?.value ?? '',
+  );
+  const term = course && {
+    firstDay: toWallClock(course.termStart, course.zone).slice(0, 10),
+    lastDay: toWallClock(course.termEnd, course.zone).slice(0, 10),
+  };
+  const day = dayIn(value);
+  const week = day && term && weekOfTerm(value.slice(0, 10), term);
+  const words =
+    day === null ? '' : week === null ? weekday.format(day) : `${weekday.format(day)}, wk ${week}`;
+  return (
+    <span className="flex min-w-0 items-center gap-1.5">
+      <input
+        {...input}
+        ref={(element) => {
+          field.current = element;
+          if (typeof ref === 'function') return ref(element);
+          if (ref) ref.current = element;
+        }}
+        type={withTime ? 'datetime-local' : 'date'}
+        className={`date-input input input-sm raised h-9 min-w-0 ${className}`}
+      />
+      <Popover>
+        <PopoverButton
+          disabled={input.disabled}
+          className="quiet num flex cursor-pointer items-center gap-1 rounded-field px-1 py-1.5 text-xs whitespace-nowrap hover:bg-base-200 disabled:cursor-not-allowed"
+        >
+          <CalendarDays className="size-4" aria-hidden />
+          <span className="sr-only">Choose from a calendar, </span>
+          {words}
+        </PopoverButton>
+        <PopoverPanel>
+          {({ close }) => (
+            <Floating anchor={field}>
+              <Calendar
+                chosen={day}
+                today={dayIn(toWallClock(now, course?.zone ?? 'UTC'))!}
+                term={term}
+                freeWeeks={course?.freeWeeks ?? []}
+                choose={(chosen) => {
+                  typeInto(field.current!, withDay(field.current!.value, chosen, withTime));
+                  close();
+                }}
+              />
+            </Floating>
+          )}
+        </PopoverPanel>
+      </Popover>
+    </span>
+  );
+}
