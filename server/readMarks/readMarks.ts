@@ -59,7 +59,14 @@ export function setBookmark(
 /** Up to so many posts are asked for by name. */
 const FEW = 1000;
 
-/** What a person has read and bookmarked of a forum; nothing through somebody else's eyes, for it is theirs alone. */
+/**
+ * What a person has read and bookmarked of a forum; nothing through somebody else's eyes, for it is theirs alone.
+ *
+ * ```sql
+ * SELECT post.id FROM read_mark JOIN post ON post.id = read_mark.post_id
+ * WHERE read_mark.person_id = :me AND post.forum_id = :forum [AND post.id IN (:only)]
+ * ```
+ */
 export async function marksOf(
   db: Db,
   course: InCourse,
@@ -83,7 +90,14 @@ export async function marksOf(
   return { isRead: (id) => read.has(id), isBookmarked: (id) => bookmarked.has(id) };
 }
 
-/** Which posts of the whole course a person has read. */
+/**
+ * Which posts of the whole course a person has read.
+ *
+ * ```sql
+ * SELECT post.id FROM read_mark JOIN post ... JOIN forum ...
+ * WHERE read_mark.person_id = :me AND forum.course_id = :course
+ * ```
+ */
 export async function readBy(db: Db, course: InCourse): Promise<(postId: string) => boolean> {
   if (course.vantage) return () => true;
   const rows = await db

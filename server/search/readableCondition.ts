@@ -61,6 +61,15 @@ function forStudent(access: StudentAccess, t: Instant, anyHeld: boolean): RawBui
  * Core's {@link mayRead} as a condition on rows of `post` of one forum, for queries that have to filter by themselves: true
  * exactly for the posts whose text the person may receive at *t*. A property test holds the two equal. (rules §3, §4)
  *
+ * ```sql
+ * -- a student whose seal is closed, in a forum where no post ever waited
+ * post.created_at <= :t AND (post.author_id = :me
+ *   OR (no removal of the post holds at :t AND CASE
+ *     WHEN post.aside_with IS NOT NULL THEN post.aside_with = :me
+ *     WHEN post.author_kind = 'staff' AND post.answers_author_id = :me THEN 1
+ *     ELSE post.space_id IS NULL AND post.starter = 1 AND post.parent_id IS NULL END))
+ * ```
+ *
  * @param access what `accessTo` answered for the person in this forum
  * @param anyHeld whether any post of the forum ever waited for approval; false spares looking above each post
  */

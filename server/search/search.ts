@@ -17,6 +17,10 @@ const CLOSE = '\u0002';
 /**
  * Where a person may look, as a condition on posts: in each forum that is there for them, what they may read. null where
  * they may look nowhere.
+ *
+ * ```sql
+ * ((post.forum_id = :one AND <readable there>) OR (post.forum_id = :two AND <readable there>)) AND 1
+ * ```
  */
 async function scopeOf(
   db: Db,
@@ -70,7 +74,18 @@ function piecesOf(marked: string): SearchHit['pieces'] {
 /** So many posts, the newest that hold what is looked for, are put in order by how much of it they hold; the rest follow by age. */
 const WEIGHED = 500;
 
-/** What is found, the best first: as many as are needed, and how many there are in all. */
+/**
+ * What is found, the best first: as many as are needed, and how many there are in all.
+ *
+ * ```sql
+ * SELECT post.id, post_search.rowid, post.created_at
+ * FROM post_search JOIN post_text ... JOIN post ... WHERE post_search MATCH :words AND <scope>
+ * ORDER BY post.created_at DESC, post.id;
+ * -- then, of the newest 500, how much of each text is what was looked for
+ * SELECT rowid, length(text), length(highlight(...)) - length(text)
+ * FROM post_search JOIN post_text ... WHERE post_search MATCH :words AND +rowid IN (:newest)
+ * ```
+ */
 async function ordered(
   db: Db,
   match: string,

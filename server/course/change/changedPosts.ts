@@ -4,7 +4,13 @@ import type { Trx } from '../../db/open';
 /** The number of the last change of every forum of a course. */
 export type LastChanges = ReadonlyMap<string, number>;
 
-/** Asks for the number of each forum's last change: one look into an index a forum. */
+/**
+ * Asks for the number of each forum's last change: one look into an index a forum.
+ *
+ * ```sql
+ * SELECT id, (SELECT max(n) FROM post_change WHERE forum_id = forum.id) AS n FROM forum WHERE course_id = :course
+ * ```
+ */
 export async function lastChanges(trx: Trx, courseId: string): Promise<LastChanges> {
   const rows = await trx
     .selectFrom('forum')
@@ -15,7 +21,13 @@ export async function lastChanges(trx: Trx, courseId: string): Promise<LastChang
   return new Map(rows.map(({ id, n }) => [id, n ?? 0]));
 }
 
-/** The posts that have changed since, by forum; a forum in which none has is left out. */
+/**
+ * The posts that have changed since, by forum; a forum in which none has is left out.
+ *
+ * ```sql
+ * SELECT post_id FROM post_change WHERE forum_id = :forum AND n > :before ORDER BY n
+ * ```
+ */
 export async function postsSince(
   trx: Trx,
   courseId: string,

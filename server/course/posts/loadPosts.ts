@@ -11,7 +11,19 @@ export interface PostScope {
   readonly ids?: readonly string[];
 }
 
-/** Posts as the rules read them: with times and words of every revision, without any text. */
+/**
+ * Posts as the rules read them: with times and words of every revision, without any text.
+ *
+ * ```sql
+ * SELECT post.* FROM post JOIN forum ... WHERE <scope> ORDER BY post.created_at, post.id;
+ * -- and of the same scope, each by post and in its own order
+ * SELECT at, words, by_staff, attachments FROM ... JOIN revision ... ORDER BY post_id, number;
+ * SELECT "from", "to" FROM ... JOIN removal ...;  SELECT at, state, standing FROM ... JOIN approval ...;
+ * SELECT "from", "to" FROM ... JOIN freeze ...;   SELECT value, at, ended_at FROM ... JOIN nod ... of students
+ * ```
+ *
+ * where the scope is `post.forum_id = ?`, `forum.course_id = ?`, either with `post.author_id = ?`, or `post.id IN (...)`.
+ */
 export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise<Post[]> {
   const inScope = () => {
     const posts = db.selectFrom('post').innerJoin('forum', 'forum.id', 'post.forum_id');
@@ -159,6 +171,13 @@ function byPost<Row extends { of: string }, T>(
 /**
  * Some posts with everything that stands above them: what is needed to decide which of them a person may read, without reading whole
  * forums.
+ *
+ * ```sql
+ * WITH RECURSIVE line AS (
+ *   SELECT id, parent_id FROM post WHERE id IN (:ids)
+ *   UNION SELECT post.id, post.parent_id FROM post JOIN line ON line.parent_id = post.id
+ * ) SELECT id FROM line
+ * ```
  */
 export async function loadWithAbove(
   db: Kysely<Database>,
@@ -190,7 +209,14 @@ export async function loadWithAbove(
   return line.size === 0 ? [] : loadPosts(db, { courseId, ids: [...line] });
 }
 
-/** The answers of others to one person's posts, with everything that stands above them. */
+/**
+ * The answers of others to one person's posts, with everything that stands above them.
+ *
+ * ```sql
+ * SELECT post.id FROM post JOIN forum ... WHERE forum.course_id = :course
+ *   AND post.answers_author_id = :person AND post.author_id <> :person
+ * ```
+ */
 export async function loadAnswersTo(
   db: Kysely<Database>,
   courseId: string,
