@@ -64,8 +64,8 @@ export const linkItem = endpoint({
   }),
 });
 
-export const itemAct = z.enum(['release', 'takeBack', 'zero', 'excuse', 'excuseNoMore']);
-export type ItemAct = z.infer<typeof itemAct>;
+export const itemAction = z.enum(['release', 'takeBack', 'zero', 'excuse', 'excuseNoMore']);
+export type ItemAction = z.infer<typeof itemAction>;
 
 export const actOnItem = endpoint({
   method: 'post',
@@ -76,7 +76,7 @@ export const actOnItem = endpoint({
   body: z.strictObject({
     /** Made by the client. */
     id,
-    act: itemAct,
+    act: itemAction,
     /** Whom; `missing`: who has nothing and nothing given, once it was due. */
     students: z.union([
       z.enum(['all', 'missing']),

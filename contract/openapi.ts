@@ -4,7 +4,7 @@ import * as cells from './cells';
 import * as course from './course';
 import * as courseSettings from './courseSettings';
 import * as discuss from './discuss';
-import * as docketActs from './docketActs';
+import * as docketActions from './docketActions';
 import type { Endpoint } from './endpoint';
 import * as consistency from './consistency';
 import * as evaluate from './evaluate';
@@ -55,7 +55,7 @@ export const endpoints: readonly Endpoint[] = [
   notices,
   myWork,
   evaluate,
-  docketActs,
+  docketActions,
   consistency,
   rehearsal,
   secondLooks,

@@ -1,6 +1,6 @@
 import { countWords } from '../core/text/words';
 import { HOUR } from '../core/time/instant';
-import type { Deed } from './deed';
+import type { DemoAction } from './action';
 import { paragraphs, steadyRandom } from './prose';
 
 /** Initial posts of a forum, spread over the days before (for a few, after) the due date, and replies after them. */
@@ -19,9 +19,9 @@ export function conversation(plan: {
   minWords: number;
   /** In groups: whether two students share one; who shares none with a writer is not answered by them. */
   together?: (one: string, other: string) => boolean;
-}): Deed[] {
+}): DemoAction[] {
   const random = steadyRandom(plan.seed);
-  const deeds: Deed[] = [];
+  const actions: DemoAction[] = [];
   const posts: { id: string; who: string; at: number }[] = [];
   const unsealed: typeof posts = [];
   plan.writers.forEach((who, index) => {
@@ -31,7 +31,7 @@ export function conversation(plan: {
     if (at > plan.until) return;
     const id = `${plan.forum}-i${index + 1}`;
     const text = plan.initial(index);
-    deeds.push({ do: 'post', at, forum: plan.forum, who, id, to: null, text });
+    actions.push({ do: 'post', at, forum: plan.forum, who, id, to: null, text });
     posts.push({ id, who, at });
     if (countWords(text) >= plan.minWords) unsealed.push({ id, who, at });
   });
@@ -53,7 +53,7 @@ export function conversation(plan: {
       Math.floor(random() * Math.max(HOUR, plan.repliesDue - Math.max(writer.at, to.at)));
     if (at > plan.until || index % 23 === 22) return;
     answered.add(`${writer.who} ${to.who}`);
-    deeds.push({
+    actions.push({
       do: 'post',
       at,
       forum: plan.forum,
@@ -63,19 +63,19 @@ export function conversation(plan: {
       text,
     });
   });
-  return deeds;
+  return actions;
 }
 
 /** Threads opened freely, as a text file lists them, each with the answers that follow it. */
-export function threads(forum: string, name: string, authors: readonly string[], from: number): Deed[] {
-  const deeds: Deed[] = [];
+export function threads(forum: string, name: string, authors: readonly string[], from: number): DemoAction[] {
+  const actions: DemoAction[] = [];
   let heading = '';
   let last: string | null = null;
   paragraphs(name).forEach((line, index) => {
     const at = from + index * 7 * HOUR;
     if (line.startsWith('Thread: ')) heading = line.slice('Thread: '.length);
     else if (line.startsWith('Answer: ')) {
-      deeds.push({
+      actions.push({
         do: 'post',
         at,
         forum,
@@ -86,16 +86,16 @@ export function threads(forum: string, name: string, authors: readonly string[],
       });
     } else {
       last = `${forum}-${index}`;
-      deeds.push({
+      actions.push({
         do: 'post',
         at,
         forum,
-        who: authors[deeds.length % authors.length]!,
+        who: authors[actions.length % authors.length]!,
         id: last,
         to: null,
         text: `${heading}\n\n${line}`,
       });
     }
   });
-  return deeds;
+  return actions;
 }

@@ -8,7 +8,7 @@ import { openDatabase, type Db } from '../server/db/open';
 import { START, studentIds, when } from './course';
 import { demoForums } from './forums';
 import { layOutDemo } from './layOut';
-import { demoDeeds } from './posts';
+import { demoActions } from './posts';
 
 describe('the demo course', () => {
   let db: Db;
@@ -24,7 +24,7 @@ describe('the demo course', () => {
   });
 
   it('is the same every time', () => {
-    expect(demoDeeds()).toEqual(demoDeeds());
+    expect(demoActions()).toEqual(demoActions());
     expect(new Set(studentIds).size).toBe(36);
   });
   it('holds forums the server would take, drafts among them', () => {

@@ -1,7 +1,7 @@
 import { DAY, HOUR } from '../core/time/instant';
 import { conversation } from './conversation';
 import { studentId, studentIds, when } from './course';
-import type { Deed } from './deed';
+import type { DemoAction } from './action';
 import { paragraphs } from './prose';
 
 const rafael = studentId('Rafael', 'Osei');
@@ -16,14 +16,14 @@ const emi = studentId('Emi', 'Sato');
 const selam = studentId('Selam', 'Woldemariam');
 
 /** The forum that shows most: late and short posts, a thread six levels deep, a placeholder edited after unsealing, a removal. */
-export function floodplain(): Deed[] {
+export function floodplain(): DemoAction[] {
   const openings = paragraphs('floodplain-openings');
   const reasons = paragraphs('floodplain-arguments');
   const closings = paragraphs('floodplain-closings');
   const replies = paragraphs('floodplain-replies');
   const forum = 'floodplain';
   const writers = [ines, bram, ...studentIds.filter((id) => ![ines, bram, vasco, rafael].includes(id))];
-  const deeds = conversation({
+  const actions = conversation({
     forum,
     seed: 41,
     from: when('02-16 09:10'),
@@ -77,10 +77,10 @@ export function floodplain(): Deed[] {
     const id = `${forum}-deep${index + 1}`;
     const more =
       index === 0 ? { quotes: 'you must let the water use it too' } : index === 4 ? { mentions: emi } : {};
-    deeds.push({ do: 'post', at: when(time), forum, who, id, to, text, ...more });
+    actions.push({ do: 'post', at: when(time), forum, who, id, to, text, ...more });
     to = id;
   });
-  deeds.push(
+  actions.push(
     {
       do: 'post',
       at: when('02-20 23:12'),
@@ -164,5 +164,5 @@ export function floodplain(): Deed[] {
       text: `${replies[1]!} It cannot be cancelled at the end of the year.`,
     },
   );
-  return deeds;
+  return actions;
 }

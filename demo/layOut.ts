@@ -25,15 +25,18 @@ import { markNotices } from '../server/notices/notices';
 import { sendTo, setFollow } from '../server/notices/send';
 import { actOnPosts } from '../server/moderate/actOnPosts';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
-import type { Deed } from './deed';
+import type { DemoAction } from './action';
 import { demoForums } from './forums';
 import { keepItems } from './gradebook';
 import { keepLibrary } from './library';
-import { demoDeeds, READINGS } from './posts';
+import { demoActions, READINGS } from './posts';
 import { evaluate, ratePosts, readSecond } from './scores';
 
-/** The text of a deed, with what it quotes and whom it calls. */
-function docOf({ text, quotes, mentions }: Extract<Deed, { do: 'post' }>, parentId: string | null): RichNode {
+/** The text of an action, with what it quotes and whom it calls. */
+function docOf(
+  { text, quotes, mentions }: Extract<DemoAction, { do: 'post' }>,
+  parentId: string | null,
+): RichNode {
   const doc = textOf(text);
   const [first, ...rest] = doc.content ?? [];
   const called: RichNode[] = mentions
@@ -50,7 +53,7 @@ function docOf({ text, quotes, mentions }: Extract<Deed, { do: 'post' }>, parent
 }
 
 /** The post's id as the demo sketches name it, made to fit what ids look like. */
-/** The id of a post of the demo course, by the name it has in {@link demoDeeds}. */
+/** The id of a post of the demo course, by the name it has in {@link demoActions}. */
 export const postId = (name: string): string =>
   `p-${createHash('sha256').update(name).digest('hex').slice(0, 20)}`;
 
@@ -74,37 +77,37 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
     );
   }
   await keepReadings(db, dataFolder);
-  for (const deed of demoDeeds()) {
-    const course = await as(deed.who);
-    const id = postId(deed.id);
-    if (deed.do === 'post') {
-      const parentId = deed.to === null ? null : postId(deed.to);
+  for (const action of demoActions()) {
+    const course = await as(action.who);
+    const id = postId(action.id);
+    if (action.do === 'post') {
+      const parentId = action.to === null ? null : postId(action.to);
       const post = {
         id,
         parentId,
-        questionId: deed.question ?? null,
+        questionId: action.question ?? null,
         spaceId: null,
-        doc: docOf(deed, parentId),
-        attachments: (deed.attachments ?? []).map((file) => ({ id: file, alt: '' })),
-        starter: deed.starter ?? false,
-        aside: deed.aside ?? false,
+        doc: docOf(action, parentId),
+        attachments: (action.attachments ?? []).map((file) => ({ id: file, alt: '' })),
+        starter: action.starter ?? false,
+        aside: action.aside ?? false,
         draft: null,
       };
-      await writePost(deps, course, deed.forum, post, deed.at);
-    } else if (deed.do === 'edit') {
+      await writePost(deps, course, action.forum, post, action.at);
+    } else if (action.do === 'edit') {
       await editPost(
         deps,
         course,
-        deed.forum,
+        action.forum,
         id,
-        { version: 1, doc: textOf(deed.text), attachments: [] },
-        deed.at,
+        { version: 1, doc: textOf(action.text), attachments: [] },
+        action.at,
       );
-    } else if (deed.do === 'remove' && course.person.kind === 'student') {
-      await removePost(deps, course, deed.forum, id, deed.at);
+    } else if (action.do === 'remove' && course.person.kind === 'student') {
+      await removePost(deps, course, action.forum, id, action.at);
     } else {
-      const what = { act: deed.do, posts: [id], below: false, reason: deed.reason ?? null };
-      await actOnPosts(deps, course, deed.forum, what, deed.at);
+      const what = { act: action.do, posts: [id], below: false, reason: action.reason ?? null };
+      await actOnPosts(deps, course, action.forum, what, action.at);
     }
   }
   await evaluate(deps, await as('teodora'), 'old-maps', when('02-18 19:00'), { share: 1, release: true });

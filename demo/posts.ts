@@ -1,7 +1,7 @@
 import { DAY, HOUR } from '../core/time/instant';
 import { conversation, threads } from './conversation';
 import { studentId, studentIds, when } from './course';
-import type { Deed } from './deed';
+import type { DemoAction } from './action';
 import { floodplain } from './floodplain';
 import { STREAMS } from './people';
 import { paragraphs, steadyRandom } from './prose';
@@ -20,7 +20,7 @@ const selam = studentId('Selam', 'Woldemariam');
 /** A file that Bram took along: his own readings of a gauge. */
 export const READINGS = 'gauge-readings';
 
-function weir(): Deed[] {
+function weir(): DemoAction[] {
   const openings = paragraphs('weir-openings');
   const reasons = paragraphs('weir-arguments');
   // Three groups of which all but one have spoken, two in which the first two wait for an answer, and four still silent.
@@ -47,12 +47,12 @@ function weir(): Deed[] {
 }
 
 /** Three questions, each answered by most; a few answered two of them, and one forgot the reply. */
-function hydrograph(): Deed[] {
+function hydrograph(): DemoAction[] {
   const forum = 'hydrograph';
   const random = steadyRandom(19);
   const texts = ['peak', 'cause', 'doubt'].map((name) => paragraphs(`hydrograph-${name}`));
   const replies = paragraphs('hydrograph-replies');
-  const deeds: Deed[] = [];
+  const actions: DemoAction[] = [];
   const writers = studentIds
     .filter((id) => ![vasco, selam].includes(id))
     .filter((_, index) => index % 5 !== 3);
@@ -60,7 +60,7 @@ function hydrograph(): Deed[] {
     const first = when('02-10 09:00') + Math.floor(random() * 3.2 * DAY);
     ['peak', 'cause', 'doubt'].forEach((question, place) => {
       if (index % 9 === 4 && place === 2) return;
-      deeds.push({
+      actions.push({
         do: 'post',
         at: first + place * 25 * 60_000,
         forum,
@@ -75,7 +75,7 @@ function hydrograph(): Deed[] {
   writers.forEach((who, index) => {
     if (index % 6 === 5 || index === 0) return;
     const at = when('02-14 10:00') + Math.floor(random() * 4 * DAY);
-    deeds.push({
+    actions.push({
       do: 'post',
       at,
       forum,
@@ -85,17 +85,17 @@ function hydrograph(): Deed[] {
       text: replies[index % replies.length]!,
     });
   });
-  return deeds;
+  return actions;
 }
 
 /** Journals of a third of the class, at different lengths, and a word from staff in one of them. */
-function journals(): Deed[] {
+function journals(): DemoAction[] {
   const forum = 'river-journal';
   const entries = paragraphs('journal-entries');
-  const deeds = studentIds
+  const actions = studentIds
     .filter((_, index) => index % 3 === 0)
     .flatMap((who, index) =>
-      Array.from({ length: 1 + (index % 3) }, (_, n): Deed => ({
+      Array.from({ length: 1 + (index % 3) }, (_, n): DemoAction => ({
         do: 'post',
         at: when('02-17 18:00') + (index % 4) * 7 * HOUR + n * 5 * DAY,
         forum,
@@ -105,9 +105,9 @@ function journals(): Deed[] {
         text: entries[(index * 2 + n) % entries.length]!,
       })),
     );
-  const first = deeds[0]!;
+  const first = actions[0]!;
   return [
-    ...deeds,
+    ...actions,
     {
       do: 'post',
       at: first.at + 20 * HOUR,
@@ -121,24 +121,27 @@ function journals(): Deed[] {
 }
 
 /** First posts at the help desk wait for approval; all but the newest were approved within the hour. */
-function approvals(threadDeeds: readonly Deed[]): Deed[] {
+function approvals(ofThread: readonly DemoAction[]): DemoAction[] {
   const seen = new Set<string>();
-  return threadDeeds.flatMap((deed): Deed[] => {
-    if (deed.do !== 'post' || deed.who === 'teodora' || seen.has(deed.who)) return [deed];
-    seen.add(deed.who);
-    return [deed, { do: 'approve', at: deed.at + HOUR, forum: deed.forum, who: 'anselm', id: deed.id }];
+  return ofThread.flatMap((action): DemoAction[] => {
+    if (action.do !== 'post' || action.who === 'teodora' || seen.has(action.who)) return [action];
+    seen.add(action.who);
+    return [
+      action,
+      { do: 'approve', at: action.at + HOUR, forum: action.forum, who: 'anselm', id: action.id },
+    ];
   });
 }
 
 /** Everything that was written in the demo course up to its start, in the order of time. */
-export function demoDeeds(): Deed[] {
+export function demoActions(): DemoAction[] {
   const maps = { openings: paragraphs('maps-openings'), middles: paragraphs('maps-middles') };
   const mapWriters = studentIds
     .filter((id) => id !== vasco && id !== selam)
     .filter((_, index) => index % 3 !== 2)
     .slice(0, 24);
   const pipes = paragraphs('pipes-openings');
-  const deeds: Deed[] = [
+  const actions: DemoAction[] = [
     ...threads('nearest-water', 'water-near-door', [ines, bram, emi, deniz], when('02-02 10:00')),
     ...approvals(threads('help-desk', 'help-desk', [lucie, bram, tomas], when('02-23 09:00'))),
     {
@@ -204,7 +207,7 @@ export function demoDeeds(): Deed[] {
     }),
     ...floodplain(),
     ...weir(),
-    ...pipes.map((text, index): Deed => ({
+    ...pipes.map((text, index): DemoAction => ({
       do: 'post',
       at: when('03-03 18:05') + index * 19 * HOUR,
       forum: 'small-rivers',
@@ -215,5 +218,5 @@ export function demoDeeds(): Deed[] {
       attachments: index === 0 ? [READINGS] : [],
     })),
   ];
-  return deeds.sort((a, b) => a.at - b.at);
+  return actions.sort((a, b) => a.at - b.at);
 }

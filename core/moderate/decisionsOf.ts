@@ -4,7 +4,7 @@ import type { Instant } from '../time/instant';
 import type { ModerateAction } from './inTheWay';
 
 /** What staff decide about approval. */
-export type ApprovalAct = Exclude<ModerateAction, 'remove' | 'restore'>;
+export type ApprovalAction = Exclude<ModerateAction, 'remove' | 'restore'>;
 
 /** The decision before the post was last held as a whole, where it left a change open. */
 function changeBeforeHold(post: Post, t: Instant): ApprovalDecision | null {
@@ -19,7 +19,7 @@ function changeBeforeHold(post: Post, t: Instant): ApprovalDecision | null {
  *
  * @example decisionsOf('approve', post, t) // [{ at: t, state: 'approved' }]
  */
-export function decisionsOf(act: ApprovalAct, post: Post, t: Instant): ApprovalDecision[] {
+export function decisionsOf(act: ApprovalAction, post: Post, t: Instant): ApprovalDecision[] {
   const decision = (state: ApprovalDecision['state'], standing: number | undefined): ApprovalDecision =>
     standing === undefined ? { at: t, state } : { at: t, state, standing };
   switch (act) {

@@ -2,7 +2,7 @@ import type { DocketState } from '../participation/docketState';
 import type { Suggestion } from './suggest';
 
 /** What can be done to many students of a docket at once. */
-export type ManyAct = 'accept' | 'zero' | 'excuse' | 'remark';
+export type ManyAction = 'accept' | 'zero' | 'excuse' | 'remark';
 
 /** Why an act passes a student over. */
 export type PassedOver = 'excused' | 'given' | 'nothing' | 'incomplete' | 'written';
@@ -12,7 +12,7 @@ export type PassedOver = 'excused' | 'given' | 'nothing' | 'incomplete' | 'writt
  * no score stands; 0 and excusing are for those with nothing; a remark reaches everyone. (docs/rules §6)
  */
 export function whyPassedOver(
-  act: ManyAct,
+  act: ManyAction,
   state: DocketState,
   suggestion: Pick<Suggestion, 'incomplete'> | null,
 ): PassedOver | null {

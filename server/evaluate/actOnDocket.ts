@@ -1,6 +1,6 @@
 import { fromJson, type Json } from '../db/json';
 import type { BodyOf } from '../../contract/endpoint';
-import type { actOnDocket as endpoint, DocketAct } from '../../contract/docketActs';
+import type { actOnDocket as endpoint, DocketAction } from '../../contract/docketActions';
 import type { Forum } from '../../core/course/forum';
 import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
 import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
@@ -84,7 +84,7 @@ async function reach(
 }
 
 /** What an act comes to, students by their ids. */
-export interface ActOutcome {
+export interface ActionOutcome {
   readonly changes: readonly ChangeOfOne[];
   /** The others, by what was in the way. */
   readonly passed: readonly { readonly why: string; readonly students: readonly string[] }[];
@@ -98,7 +98,7 @@ interface ChangeOfOne {
   readonly excused: boolean;
 }
 
-function changeOf(act: DocketAct, { studentId, stored, suggestion }: Target): ChangeOfOne {
+function changeOf(act: DocketAction, { studentId, stored, suggestion }: Target): ChangeOfOne {
   const before = stored?.points ?? null;
   const gives = act === 'accept' || act === 'zero';
   return {
@@ -136,7 +136,7 @@ export async function actOnDocket(
   forumId: string,
   { id, preview, ...asked }: Asked & { readonly id: string; readonly preview: boolean },
   now: number,
-): Promise<ActOutcome> {
+): Promise<ActionOutcome> {
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null || card.itemId === null) throw notFound();
   const itemId = card.itemId;
@@ -183,7 +183,7 @@ interface Before {
  *
  * @returns how many were put back, and the ids of those passed over
  */
-export function undoAct(
+export function undoDocketAction(
   deps: Keeping,
   course: InCourse,
   forumId: string,

@@ -2,7 +2,7 @@ import { DONE, pageOf } from '../../contract/basics';
 import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
 import { coveredDesk, coveredDocket, coveredRow, withoutCalls } from './coveredViews';
-import * as acts from '../../contract/docketActs';
+import * as actions from '../../contract/docketActions';
 import * as contract from '../../contract/evaluate';
 import * as consistency from '../../contract/consistency';
 import * as rehearsal from '../../contract/rehearsal';
@@ -10,7 +10,7 @@ import * as remarks from '../../contract/remarks';
 import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
-import { actOnDocket, undoAct } from './actOnDocket';
+import { actOnDocket, undoDocketAction } from './actOnDocket';
 import type { Covered } from '../course/covered/coverNames';
 import { worksWith } from '../course/setup/inCourse';
 import { openForumQuietly, readablePost } from '../course/access/openForum';
@@ -166,7 +166,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     return { excused: body.excused };
   });
 
-  serve(acts.actOnDocket, async ({ course, covered, params, body, now }) => {
+  serve(actions.actOnDocket, async ({ course, covered, params, body, now }) => {
     const { students, ...act } = body;
     const meant = Array.isArray(students) ? students.map(covered.studentOf) : students;
     const asked = { ...act, students: meant };
@@ -178,8 +178,8 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     };
   });
 
-  serve(acts.undoDocketAct, async ({ covered, params, now }) => {
-    const { undone, passed } = await undoAct(deps, covered.withNames, params.forum, params.act, now);
+  serve(actions.undoDocketAction, async ({ covered, params, now }) => {
+    const { undone, passed } = await undoDocketAction(deps, covered.withNames, params.forum, params.act, now);
     const { names } = (await covered.anew(db)).course.setup;
     return { undone, passed: passed.map((id) => names.get(id)!) };
   });
@@ -200,7 +200,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     return DONE;
   });
 
-  serve(acts.planRelease, async ({ course, params, body, now }) => {
+  serve(actions.planRelease, async ({ course, params, body, now }) => {
     await planRelease(deps, course, params.forum, body.at, now);
     return DONE;
   });
@@ -226,7 +226,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
   serve(rehearsal.getRehearsal, async ({ course, params }) => rehearsals.fetch(course, params.rehearsal));
 
-  serve(acts.release, async ({ course, params, body, now }) => {
+  serve(actions.release, async ({ course, params, body, now }) => {
     const { changed, unsettled } = await setReleased(
       deps,
       course,

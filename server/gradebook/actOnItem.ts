@@ -1,6 +1,6 @@
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
 import type { z } from 'zod';
-import type { actOnItem as endpoint, ItemAct } from '../../contract/items';
+import type { actOnItem as endpoint, ItemAction } from '../../contract/items';
 import type { CellChange, CellValue } from '../../contract/cells';
 import type { Item } from '../../core/gradebook/gradebook';
 import type { InCourse } from '../course/setup/inCourse';
@@ -24,7 +24,7 @@ interface Acted {
 }
 
 /** Whether an act means a student's cell where it means everyone it can; of a forum, whoever has nothing, as in its docket. */
-function isMeant(act: ItemAct, cell: ColumnCell, due: boolean): boolean {
+function isMeant(act: ItemAction, cell: ColumnCell, due: boolean): boolean {
   const isMissing = cell.state === 'nothing' && (cell.duePassed || !due);
   if (act === 'excuseNoMore') return cell.excused;
   return act === 'zero' ? isMissing : isMissing || (cell.asked && !cell.excused);

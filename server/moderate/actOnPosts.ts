@@ -4,7 +4,7 @@ import type { actOnPosts as endpoint, ModerateAction } from '../../contract/mode
 import { mayDo } from '../../core/access/mayDo';
 import { newestVersion } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
-import { decisionsOf, type ApprovalAct } from '../../core/moderate/decisionsOf';
+import { decisionsOf, type ApprovalAction } from '../../core/moderate/decisionsOf';
 import { inTheWay, type InTheWay } from '../../core/moderate/inTheWay';
 import { branchBelow } from '../../core/moderate/moveBranch';
 import type { InCourse } from '../course/setup/inCourse';
@@ -34,7 +34,7 @@ const RECORDED = {
 
 async function decide(
   trx: Trx,
-  act: ApprovalAct,
+  act: ApprovalAction,
   post: Post,
   by: string,
   why: string | null,

@@ -17,7 +17,7 @@ import { dateWords } from './dateWords';
 import { Dialog } from './Dialog';
 import { Initials } from './Initials';
 import { LiveCourse } from './LiveCourse';
-import { Menu, MenuAct, MenuLink } from './Menu';
+import { Menu, MenuAction, MenuLink } from './Menu';
 import { NoticeBell } from './NoticeBell';
 import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
@@ -143,15 +143,15 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
       <MenuLink to="/outbox" icon={Mail}>
         Outbox
       </MenuLink>
-      <MenuAct icon={theme === 'day' ? Moon : Sun} act={() => setTheme(theme === 'day' ? 'night' : 'day')}>
+      <MenuAction icon={theme === 'day' ? Moon : Sun} act={() => setTheme(theme === 'day' ? 'night' : 'day')}>
         {theme === 'day' ? 'Night theme' : 'Day theme'}
-      </MenuAct>
-      <MenuAct icon={Keyboard} act={keyHelp}>
+      </MenuAction>
+      <MenuAction icon={Keyboard} act={keyHelp}>
         Keys of this screen
-      </MenuAct>
-      <MenuAct icon={LogOut} act={() => void leave()}>
+      </MenuAction>
+      <MenuAction icon={LogOut} act={() => void leave()}>
         Sign out
-      </MenuAct>
+      </MenuAction>
     </Menu>
   );
 }

@@ -77,7 +77,7 @@ export function MenuLink({
 }
 
 /** Something in a menu that is done. */
-export function MenuAct({
+export function MenuAction({
   act,
   icon,
   children,

@@ -1,4 +1,4 @@
-import { get,useFormContext } from 'react-hook-form';
+import { get, useFormContext } from 'react-hook-form';
 import { Field } from '../../ui/Field';
 
 /** A text field of the administrator's forms, with what is wrong with it below. */

@@ -38,18 +38,18 @@ function OneForum({ id }: { id: string }) {
   const course = useCourse();
   const findField = useRef<HTMLInputElement>(null);
   const page = useForumPage(id, findField);
-  const { hands, error, refresh } = page;
-  useTitle(hands?.forum.title, 'Discuss', course.title);
-  if (hands === null) {
+  const { context, error, refresh } = page;
+  useTitle(context?.forum.title, 'Discuss', course.title);
+  if (context === null) {
     if (!error) return <Loading what="Opening the forum" />;
     const isGone = error instanceof ApiProblem && error.problem.status === 404;
     return isGone ? <NotFound /> : <Failed error={error} retry={refresh} />;
   }
-  if (hands.forum.phase === 'locked') return <Locked forum={hands.forum} />;
+  if (context.forum.phase === 'locked') return <Locked forum={context.forum} />;
   return (
     <BodiesProvider bodies={page.bodies}>
-      <ForumProvided value={hands}>
-        <Page page={page} forum={hands.forum} current={hands.current} findField={findField} />
+      <ForumProvided value={context}>
+        <Page page={page} forum={context.forum} current={context.current} findField={findField} />
       </ForumProvided>
     </BodiesProvider>
   );

@@ -31,7 +31,7 @@ const isSame = (one: ForumView | undefined, other: ForumView | undefined) =>
 
 const nothing = () => undefined;
 /** Before the forum is there, its keys do nothing. */
-const NO_HANDS: Parameters<typeof useForumKeys>[0]['hands'] = {
+const NO_CONTEXT: Parameters<typeof useForumKeys>[0]['context'] = {
   marks: { watch: () => nothing, mark: async () => undefined, bookmark: async () => undefined },
   write: nothing,
   picks: new Set(),
@@ -89,7 +89,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
   const changed = useAfterWriting({ course, forum: id }, mutate, isHere);
   const justUnsealed = useSealOpening(data, showAll);
   const openBeside = (post: string | null) => set({ beside: post ?? '' }, { push: true });
-  const hands: ForumContext | null = data
+  const context: ForumContext | null = data
     ? {
         forum: data,
         writing,
@@ -111,7 +111,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
     order,
     unread,
     bodies,
-    hands: hands ?? NO_HANDS,
+    context: context ?? NO_CONTEXT,
     findField,
     goTo,
     showArrivals,
@@ -121,7 +121,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
     error: error as unknown,
     refresh: () => void mutate(),
     /** null until the forum is there. */
-    hands,
+    context,
     bodies,
     finding,
     folding,

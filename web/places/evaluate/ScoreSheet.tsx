@@ -3,7 +3,7 @@ import { SheetFoot } from './sheet/SheetFoot';
 import { SheetRemark } from './sheet/SheetRemark';
 import { SheetTotal } from './sheet/SheetTotal';
 import { toast } from 'sonner';
-import { release } from '../../../contract/docketActs';
+import { release } from '../../../contract/docketActions';
 import { confirmScore, type DeskView } from '../../../contract/evaluate';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';

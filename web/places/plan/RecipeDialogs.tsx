@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { dropRecipe,listRecipes,saveRecipe,type Recipe } from '../../../contract/recipes';
+import { dropRecipe, listRecipes, saveRecipe, type Recipe } from '../../../contract/recipes';
 import type { PlannedForum } from '../../../contract/plan';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
-import { Failed,Loading } from '../../ui/states';
+import { Failed, Loading } from '../../ui/states';
 import { KeepDialog } from '../../forms/KeepDialog';
 import { forumSentence } from './planData';
 import { orSayWhyNot } from '../../ui/sayWhyNot';

@@ -1,8 +1,8 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMemo } from 'react';
-import { Controller,FormProvider,useForm,useFormContext,useWatch } from 'react-hook-form';
+import { Controller, FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import type { PlanView } from '../../../contract/plan';
-import { shiftPlan,type Shift,type ShiftedForum } from '../../../core/plan/shiftPlan';
+import { shiftPlan, type Shift, type ShiftedForum } from '../../../core/plan/shiftPlan';
 import { toWallClock } from '../../../core/time/wallClock';
 import { plural } from '../../../words/numbers';
 import { DATE_WORDS } from '../../../words/schedule';
@@ -15,7 +15,7 @@ import { Choice } from '../../ui/Choice';
 import { dateWords } from '../../ui/dateWords';
 import { Dialog } from '../../ui/Dialog';
 import { targetWords } from './planData';
-import { shiftForm,type TypedShift } from './shiftForm';
+import { shiftForm, type TypedShift } from './shiftForm';
 import type { Move } from './usePlanMoves';
 import { DateInput } from '../../ui/dates/DateInput';
 

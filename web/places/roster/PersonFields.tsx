@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { useFormContext,type Path } from 'react-hook-form';
+import { useFormContext, type Path } from 'react-hook-form';
 import type { RosterView } from '../../../contract/roster';
 import type { PersonForm } from './personForm';
 import { DateField } from '../../ui/dates/DateField';

@@ -4,7 +4,7 @@ import type { PostView } from '../../../../contract/posts';
 import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { plural, numberWords } from '../../../../words/numbers';
-import { BulkActs } from '../post/BulkActs';
+import { BulkActions } from '../post/BulkActions';
 import { useForumContext } from '../context/forumContext';
 import { withoutFilters } from './useFinding';
 
@@ -62,7 +62,7 @@ export function Picked({
           Mark read
         </button>
       )}
-      {isStaff && <BulkActs posts={picked} className={quiet} done={letGo} />}
+      {isStaff && <BulkActions posts={picked} className={quiet} done={letGo} />}
       <button type="button" className={quiet} onClick={letGo}>
         Let go
       </button>

@@ -11,7 +11,7 @@ import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { ReasonDialog } from '../post/ReasonDialog';
 import { SendDialog } from '../post/SendDialog';
-import { useActs } from '../post/useActs';
+import { useModerateActions } from '../post/useModerateActions';
 import { ModerateMenu } from '../post/ModerateMenu';
 import { whyNot } from '../post/whyNot';
 import { Approval } from '../post/Approval';
@@ -40,7 +40,7 @@ export function PostActions({
   const [versions, setVersions] = useState(false);
   const [sending, setSending] = useState(false);
   const [reporting, setReporting] = useState(false);
-  const act = useActs(forum.id, () => changed(false));
+  const act = useModerateActions(forum.id, () => changed(false));
   const params = { course: course.id, forum: forum.id, post: post.id };
   const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
     await orSayWhyNot(async () => {

@@ -9,7 +9,7 @@ import { useCourse } from '../../../data/course';
 import { useVantage } from '../../../data/vantage';
 import { plural } from '../../../../words/numbers';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
-import { BulkActs } from '../post/BulkActs';
+import { BulkActions } from '../post/BulkActions';
 import type { Bodies } from '../context/bodies';
 import { Conversation } from './Conversation';
 import type { Placed } from '../context/conversation';
@@ -148,7 +148,7 @@ function ActOnAll({
           Nod to all
         </button>
       )}
-      {isStaff && <BulkActs posts={posts.map(({ post }) => post)} />}
+      {isStaff && <BulkActions posts={posts.map(({ post }) => post)} />}
     </>
   );
 }

@@ -12,7 +12,7 @@ export function useForumKeys({
   order,
   unread,
   bodies,
-  hands,
+  context,
   findField,
   goTo,
   showArrivals,
@@ -23,13 +23,13 @@ export function useForumKeys({
   order: { readonly shown: readonly string[]; readonly all: readonly string[] };
   unread: ReadonlySet<string>;
   bodies: Bodies;
-  hands: Pick<ForumContext, 'marks' | 'write' | 'picks' | 'pick' | 'openBeside' | 'quote'>;
+  context: Pick<ForumContext, 'marks' | 'write' | 'picks' | 'pick' | 'openBeside' | 'quote'>;
   findField: RefObject<HTMLInputElement | null>;
   goTo: (post: string | undefined) => void;
   showArrivals: () => void;
   print: () => void;
 }): { nextUnread: () => void } {
-  const { marks, write, picks, pick, openBeside, quote } = hands;
+  const { marks, write, picks, pick, openBeside, quote } = context;
   // The address is ahead of what is drawn while keys follow each other quickly.
   const at = () => window.location.hash.slice('#post-'.length);
   const marked = () => posts.find(({ id }) => id === at());

@@ -11,7 +11,7 @@ import { Empty } from '../../../ui/states';
 import { When } from '../../../ui/When';
 import { Approval } from '../post/Approval';
 import { Versions } from '../post/Versions';
-import { useActs } from '../post/useActs';
+import { useModerateActions } from '../post/useModerateActions';
 import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const HOLDS = {
@@ -26,7 +26,7 @@ export function WaitingPosts({ moderate, changed }: { moderate: ModerateView; ch
   const { forum, waiting } = moderate;
   const isMine = useVantage() === null;
   const [versionsOf, setVersionsOf] = useState<WaitingPost | null>(null);
-  const act = useActs(forum.id, changed);
+  const act = useModerateActions(forum.id, changed);
   if (waiting.length === 0)
     return (
       <Empty title="Nothing waits" level={2}>

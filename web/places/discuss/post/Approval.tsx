@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { PersonName } from '../../../../contract/basics';
 import { ReasonDialog } from './ReasonDialog';
-import type { Act } from './useActs';
+import type { DoModerate } from './useModerateActions';
 import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 /** A post that waits, or a change to one: staff approve it, or give it back with a reason its author reads. */
@@ -12,7 +12,7 @@ export function Approval({
 }: {
   post: { id: string; author: PersonName };
   what: 'post' | 'change';
-  act: Act;
+  act: DoModerate;
 }) {
   const [returning, setReturning] = useState(false);
   const approve = () => act('approve', [post.id]).catch(sayWhyNot);

@@ -7,10 +7,10 @@ import { branchBelow } from '../../../../core/moderate/moveBranch';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useForumContext } from '../context/forumContext';
-import { Menu, MenuAct } from '../../../ui/Menu';
+import { Menu, MenuAction } from '../../../ui/Menu';
 import { MoveDialog } from './MoveDialog';
 import { ReasonDialog } from './ReasonDialog';
-import { useActs } from './useActs';
+import { useModerateActions } from './useModerateActions';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What staff do to a post to keep the discussion healthy. */
@@ -23,7 +23,7 @@ export function ModerateMenu({
 }) {
   const course = useCourse().id;
   const { forum, changed } = useForumContext();
-  const act = useActs(forum.id, () => changed(false));
+  const act = useModerateActions(forum.id, () => changed(false));
   const [asks, setAsks] = useState<'remove' | 'move' | null>(null);
   const below = useMemo(
     () => (asks === 'remove' ? branchBelow(postsOf(forum), post.id).size - 1 : 0),
@@ -77,9 +77,9 @@ export function ModerateMenu({
         width="w-52"
       >
         {entries.map(([name, act]) => (
-          <MenuAct key={name} act={act}>
+          <MenuAction key={name} act={act}>
             {name}
-          </MenuAct>
+          </MenuAction>
         ))}
       </Menu>
       {asks === 'remove' && (

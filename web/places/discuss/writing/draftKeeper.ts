@@ -29,7 +29,7 @@ export type Kept =
   | { readonly was: 'unreachable' };
 
 /** What a keeper works with. */
-interface Hands {
+interface KeeperDeps {
   readonly store: DraftStore;
   /** Keeps on the server; null drops what is there. */
   readonly keep: (draft: Pick<KeptDraft, 'doc' | 'files' | 'postId' | 'after'> | null) => Promise<Kept>;
@@ -61,11 +61,11 @@ export class DraftKeeper {
   turn = 0;
 
   constructor(
-    private readonly hands: Hands,
+    private readonly deps: KeeperDeps,
     fromServer: (Draft & { readonly savedAt: number; readonly postId: string | null }) | null,
     start: Draft,
   ) {
-    const { store, isPosted, newId } = hands;
+    const { store, isPosted, newId } = deps;
     const own = store.read();
     const left = store.others().filter(({ draft }) => !draft.synced && !isPosted(draft.postId));
     // What the page was told of the server's copy may be older than what this tab has kept there since.
@@ -134,10 +134,10 @@ export class DraftKeeper {
   finish(throwAway: boolean): void {
     this.#isDone = true;
     clearTimeout(this.#timer);
-    this.hands.store.write(null);
+    this.deps.store.write(null);
     // A save that is still on its way is told by the server that the post is there; what is thrown away has to be dropped after it.
     if (throwAway)
-      void (this.#saving ?? Promise.resolve()).then(() => this.hands.keep(null).catch(() => undefined));
+      void (this.#saving ?? Promise.resolve()).then(() => this.deps.keep(null).catch(() => undefined));
   }
 
   #later(ms: number): void {
@@ -159,21 +159,21 @@ export class DraftKeeper {
     const draft = this.#draft;
     const isEmpty = isEmptyText(draft.doc) && draft.files.length === 0;
     const sent = { ...draft, postId: this.#postId, after: this.#after };
-    const kept = await this.hands.keep(isEmpty ? null : sent);
+    const kept = await this.deps.keep(isEmpty ? null : sent);
     if (this.#isDone) return;
     const isLatest = this.#draft === draft;
     switch (kept.was) {
       case 'kept':
         this.#saved = draft;
         this.#after = isEmpty ? null : kept.at;
-        if (isEmpty && isLatest) this.hands.store.write(null);
+        if (isEmpty && isLatest) this.deps.store.write(null);
         else this.#write(isLatest);
         return this.#tell(
           !isLatest ? { kind: 'keeping' } : isEmpty ? { kind: 'none' } : { kind: 'kept', at: kept.at },
         );
       case 'sent':
         // What is here now would be another post.
-        this.#postId = this.hands.newId();
+        this.#postId = this.deps.newId();
         this.#after = null;
         this.#write(false);
         return this.#tell({ kind: 'sentElsewhere' });
@@ -189,12 +189,12 @@ export class DraftKeeper {
   }
 
   #write(synced: boolean): void {
-    const { store, now } = this.hands;
+    const { store, now } = this.deps;
     store.write({ ...this.#draft, synced, postId: this.#postId, after: this.#after, at: now() });
   }
 
   #tell(state: DraftState): void {
     this.#state = state;
-    this.hands.changed();
+    this.deps.changed();
   }
 }

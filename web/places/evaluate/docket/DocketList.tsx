@@ -2,7 +2,7 @@ import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { release } from '../../../../contract/docketActs';
+import { release } from '../../../../contract/docketActions';
 import type { DocketRow, DocketView } from '../../../../contract/evaluate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';

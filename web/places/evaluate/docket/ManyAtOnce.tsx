@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import { type DocketAct } from '../../../../contract/docketActs';
+import { type DocketAction } from '../../../../contract/docketActions';
 import { textOf } from '../../../../core/text/textOf';
 import { Dialog } from '../../../ui/Dialog';
 import { plural, pointWords } from '../../../../words/numbers';
-import { useManyAtOnce, type ActPreview, type AskedOfMany } from './useManyAtOnce';
+import { useManyAtOnce, type ActionPreview, type AskedOfMany } from './useManyAtOnce';
 import { Problem } from '../../../ui/Problem';
 import { RadioLine } from '../../../ui/RadioLine';
 
 const ACTS: readonly {
-  readonly act: DocketAct;
+  readonly act: DocketAction;
   readonly whom: 'ready' | 'nothing' | 'shown' | 'picked';
   readonly words: string;
 }[] = [
@@ -22,7 +22,7 @@ const ACTS: readonly {
   { act: 'remark', whom: 'picked', words: 'Remark on those you picked' },
 ];
 
-function consequence(act: DocketAct, { before, after }: ActPreview['changes'][number]): string {
+function consequence(act: DocketAction, { before, after }: ActionPreview['changes'][number]): string {
   if (act === 'excuse') return 'excused';
   if (act === 'remark') return after === null ? 'with the score, once given' : 'at once';
   return before === null ? pointWords(after!) : `${pointWords(before)} → ${pointWords(after!)}`;
@@ -117,8 +117,8 @@ function Reached({
   busy,
   doIt,
 }: {
-  preview: ActPreview;
-  act: DocketAct;
+  preview: ActionPreview;
+  act: DocketAction;
   busy: boolean;
   doIt: () => void;
 }) {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { planRelease } from '../../../../contract/docketActs';
+import { planRelease } from '../../../../contract/docketActions';
 import { fromWallClock } from '../../../../core/time/wallClock';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { actOnDocket, undoDocketAct } from '../../../../contract/docketActs';
+import { actOnDocket, undoDocketAction } from '../../../../contract/docketActions';
 import type { AnswerOf, SentOf } from '../../../../contract/endpoint';
 import { plural } from '../../../../words/numbers';
 import { call } from '../../../data/api';
@@ -12,7 +12,7 @@ import { orSayWhyNot } from '../../../ui/sayWhyNot';
 import { useSaving } from '../../../ui/useSaving';
 
 /** What an act would come to, or came to. */
-export type ActPreview = AnswerOf<typeof actOnDocket>;
+export type ActionPreview = AnswerOf<typeof actOnDocket>;
 /** What is done, to whom, and what is remarked. */
 export type AskedOfMany = Pick<SentOf<typeof actOnDocket>, 'act' | 'students' | 'remark'>;
 
@@ -23,11 +23,11 @@ export function useManyAtOnce(
   { changed, onClose }: { readonly changed: () => void; readonly onClose: () => void },
 ) {
   const params = { course: useCourse().id, forum };
-  const [preview, setPreview] = useState<ActPreview | null>(null);
+  const [preview, setPreview] = useState<ActionPreview | null>(null);
   const { busy, problem, attempt } = useSaving();
   const undo = async (act: string) => {
     await orSayWhyNot(async () => {
-      const { undone, passed } = await call(withQuery(undoDocketAct, { names }), { ...params, act });
+      const { undone, passed } = await call(withQuery(undoDocketAction, { names }), { ...params, act });
       const others = passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : '';
       toast.success(`Undone for ${plural(undone, 'student')}.${others}`);
     });

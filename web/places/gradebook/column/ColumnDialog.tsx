@@ -11,7 +11,7 @@ import { Dialog } from '../../../ui/Dialog';
 import { plural, maximumWords, pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
 import { saidWithUndo } from '../../../ui/saidWithUndo';
-import { ColumnActs } from './ColumnActs';
+import { ColumnActions } from './ColumnActions';
 import { ItemForm } from './ItemForm';
 import { LinkForm } from './LinkForm';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
@@ -122,7 +122,7 @@ export function ColumnDialog({
         <Figures view={view} item={item} />
       </div>
       <section aria-label="Many at once" className={section}>
-        <ColumnActs item={item} changed={changed} />
+        <ColumnActions item={item} changed={changed} />
       </section>
       {mayChange && (
         <>

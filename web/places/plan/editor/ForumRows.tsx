@@ -1,4 +1,4 @@
-import { line,select,type RowProps } from './rowProps';
+import { line, select, type RowProps } from './rowProps';
 import type { Forum } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { FormRow } from '../../../forms/FormRow';

@@ -1,6 +1,6 @@
-import { line,select } from './rowProps';
+import { line, select } from './rowProps';
 import type { PlanView } from '../../../../contract/plan';
-import { plural,maximumWords } from '../../../../words/numbers';
+import { plural, maximumWords } from '../../../../words/numbers';
 import type { FieldKit } from './fieldKit';
 import type { ForumForm } from './forumForm';
 import { DateInput } from '../../../ui/dates/DateInput';

@@ -1,12 +1,12 @@
 import type { DateRepair } from '../../../../core/checks/repairs';
 import { dateWords } from '../../../ui/dateWords';
-import type { Path,UseFormReturn } from 'react-hook-form';
-import type { Finding,FindingField } from '../../../../core/checks/check';
+import type { Path, UseFormReturn } from 'react-hook-form';
+import type { Finding, FindingField } from '../../../../core/checks/check';
 import { toWallClock } from '../../../../core/time/wallClock';
 import type { ForumSettings } from '../../../../contract/forumSettings';
 import type { DateName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
-import { findingWords,type FindingWords } from '../../../../words/findings';
+import { findingWords, type FindingWords } from '../../../../words/findings';
 import { FindingNote } from './FindingNote';
 import type { ForumForm } from './forumForm';
 import { DateField } from '../../../ui/dates/DateField';

@@ -1,4 +1,4 @@
-import { useFormContext,useWatch } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
 import type { DateName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';

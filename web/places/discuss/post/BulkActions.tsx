@@ -3,12 +3,12 @@ import type { PostView } from '../../../../contract/posts';
 import { plural, numberWords } from '../../../../words/numbers';
 import { useForumContext } from '../context/forumContext';
 import { ReasonDialog } from './ReasonDialog';
-import { useActs } from './useActs';
+import { useModerateActions } from './useModerateActions';
 import { isWaiting } from '../context/talk';
 import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What staff do to many posts at once, each act to those it can be done to. */
-export function BulkActs({
+export function BulkActions({
   posts,
   className = 'quiet flex cursor-pointer items-center gap-1 text-sm hover:underline',
   done = () => undefined,
@@ -19,7 +19,7 @@ export function BulkActs({
 }) {
   const { forum, changed } = useForumContext();
   const [removing, setRemoving] = useState(false);
-  const act = useActs(forum.id, () => {
+  const act = useModerateActions(forum.id, () => {
     changed(false);
     done();
   });

@@ -26,7 +26,7 @@ const BACK: Record<ModerateAction, ModerateAction> = {
 };
 
 /** What staff do to posts, one or thousands, told when it is done and taken back with Undo. */
-export function useActs(forum: string, changed: () => void) {
+export function useModerateActions(forum: string, changed: () => void) {
   const course = useCourse().id;
   /** Rejects with the server's sentence; nothing is done then. */
   const act = async (
@@ -44,4 +44,4 @@ export function useActs(forum: string, changed: () => void) {
   };
   return act;
 }
-export type Act = ReturnType<typeof useActs>;
+export type DoModerate = ReturnType<typeof useModerateActions>;

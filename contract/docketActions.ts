@@ -5,8 +5,8 @@ import { names } from './evaluate';
 import { richText } from './richText';
 
 /** Something that is done to many students of a docket at once. */
-export const docketAct = z.enum(['accept', 'zero', 'excuse', 'remark']);
-export type DocketAct = z.infer<typeof docketAct>;
+export const docketAction = z.enum(['accept', 'zero', 'excuse', 'remark']);
+export type DocketAction = z.infer<typeof docketAction>;
 
 export const actOnDocket = endpoint({
   method: 'post',
@@ -20,7 +20,7 @@ export const actOnDocket = endpoint({
     .strictObject({
       /** Made by the client; undoing names it. */
       id,
-      act: docketAct,
+      act: docketAction,
       /** Whom; `nothing`: everyone who has written nothing; `ready`: everyone who is ready. */
       students: z.union([
         z.enum(['nothing', 'ready']),
@@ -51,7 +51,7 @@ export const actOnDocket = endpoint({
   }),
 });
 
-export const undoDocketAct = endpoint({
+export const undoDocketAction = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/docket/acts/:act',
   who: 'staff',

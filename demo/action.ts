@@ -1,5 +1,5 @@
 /** Something a person did in a forum, at its time. */
-export type Deed = { readonly at: number; readonly forum: string; readonly who: string } & (
+export type DemoAction = { readonly at: number; readonly forum: string; readonly who: string } & (
   | {
       readonly do: 'post';
       readonly id: string;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { z } from 'zod';
-import { actOnItem, type ItemAct } from '../../../../contract/items';
+import { actOnItem, type ItemAction } from '../../../../contract/items';
 import type { GradebookItem } from '../../../../contract/gradebook';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
@@ -12,7 +12,7 @@ import { useSaving } from '../../../ui/useSaving';
 
 type Reached = z.infer<(typeof actOnItem)['answer']>;
 
-const ACTS: readonly { act: ItemAct; students: 'all' | 'missing'; words: string; done: string }[] = [
+const ACTS: readonly { act: ItemAction; students: 'all' | 'missing'; words: string; done: string }[] = [
   { act: 'release', students: 'all', words: 'Release what is given', done: 'Released to' },
   { act: 'takeBack', students: 'all', words: 'Take back what is released', done: 'Taken back from' },
   { act: 'zero', students: 'missing', words: 'Give 0 to everyone with nothing', done: '0 given to' },
@@ -21,7 +21,7 @@ const ACTS: readonly { act: ItemAct; students: 'all' | 'missing'; words: string;
 ];
 
 /** What is done to a whole column: looked at first, with whom it reaches, then done. */
-export function ColumnActs({ item, changed }: { item: GradebookItem; changed: () => void }) {
+export function ColumnActions({ item, changed }: { item: GradebookItem; changed: () => void }) {
   const course = useCourse().id;
   const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
   const [reached, setReached] = useState<Reached | null>(null);
