@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
+import { useEffect, useState } from 'react';
 import {
   dropRemark,
   listRemarks,
@@ -77,17 +78,27 @@ function Edit({
   );
 }
 
+/** Tells of a value whenever there is one and it is another. */
+function Watch<T>({ value, tell }: { value: T | null; tell: (value: T) => void }) {
+  useEffect(() => {
+    if (value !== null) tell(value);
+  }, [value, tell]);
+  return null;
+}
+
 /** The remarks kept to be used again: found by typing, put in with Enter, kept and thrown away here. */
 export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => void }) {
   const course = useCourse().id;
   const { data, error, mutate } = useApi(listRemarks, { course });
   const [typed, setTyped] = useState('');
-  const [at, setAt] = useState(0);
+  /** The last one the keys or the pointer were at. */
+  const [last, setMarked] = useState<SavedRemark | null>(null);
   const [editing, setEditing] = useState<{ id: string; text: string; shared: boolean } | null>(null);
   const { view, typed: onSheet } = sheet.now;
   const { given, sortable } = view.student;
   const choices = choicesOf(view, onSheet);
   const found = remarksInOrder(data?.remarks ?? [], typed, choices);
+  const marked = found.find((each) => each === last) ?? found[0];
   const filled = (text: string) =>
     // A covered name is filled in by the server, when the score is given.
     fillIn(text, {
@@ -123,55 +134,45 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
         <Loading />
       ) : (
         <>
-          <input
-            type="search"
-            className="input raised w-full"
-            aria-label="Find a saved remark"
-            placeholder="Type a word of it; Enter puts it in"
-            role="combobox"
-            aria-expanded
-            aria-controls="saved-remarks"
-            aria-activedescendant={found[at] ? `saved-${found[at].id}` : undefined}
-            value={typed}
-            autoFocus
-            onChange={(event) => {
-              setTyped(event.target.value);
-              setAt(0);
-            }}
-            onKeyDown={(event) => {
-              const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-              if (by !== 0) {
-                event.preventDefault();
-                setAt(Math.max(0, Math.min(found.length - 1, at + by)));
-              } else if (event.key === 'Enter') {
-                event.preventDefault();
-                use(found[at]);
-              }
-            }}
-          />
-          <ul
-            id="saved-remarks"
-            role="listbox"
-            aria-label="Saved remarks"
-            className="mt-2 max-h-72 overflow-y-auto"
-          >
-            {found.map((remark, index) => (
-              <li
-                key={remark.id}
-                id={`saved-${remark.id}`}
-                role="option"
-                aria-selected={index === at}
-                className={`rounded-field cursor-pointer px-3 py-2 ${index === at ? 'bg-river-wash' : ''}`}
-
-                onClick={() => use(remark)}
-              >
-                <span className="whitespace-pre-line">{filled(remark.text)}</span>
-                {choices.some((choice) => choice in remark.uses) && (
-                  <span className="quiet block text-xs">used with what is chosen here</span>
-                )}
-              </li>
-            ))}
-          </ul>
+          <Combobox<SavedRemark> immediate onChange={(remark) => use(remark ?? undefined)}>
+            {({ activeOption }) => (
+              <>
+                <Watch value={activeOption} tell={setMarked} />
+                <ComboboxInput
+                  type="search"
+                  className="input raised w-full"
+                  aria-label="Find a saved remark"
+                  placeholder="Type a word of it; Enter puts it in"
+                  value={typed}
+                  autoFocus
+                  onChange={(event) => setTyped(event.target.value)}
+                  onKeyDown={(event) => {
+                    // The list is always open: Escape leaves it with the dialog.
+                    if (event.key === 'Escape') onClose();
+                  }}
+                />
+                <ComboboxOptions
+                  static
+                  modal={false}
+                  aria-label="Saved remarks"
+                  className="mt-2 max-h-72 overflow-y-auto"
+                >
+                  {found.map((remark) => (
+                    <ComboboxOption
+                      key={remark.id}
+                      value={remark}
+                      className={`rounded-field cursor-pointer px-3 py-2 ${remark === marked ? 'bg-river-wash' : ''}`}
+                    >
+                      <span className="whitespace-pre-line">{filled(remark.text)}</span>
+                      {choices.some((choice) => choice in remark.uses) && (
+                        <span className="quiet block text-xs">used with what is chosen here</span>
+                      )}
+                    </ComboboxOption>
+                  ))}
+                </ComboboxOptions>
+              </>
+            )}
+          </Combobox>
           {found.length === 0 && (
             <p className="quiet py-3">
               {data.remarks.length === 0
@@ -196,12 +197,12 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
             >
               Write a new one
             </button>
-            {found[at]?.mine && (
+            {marked?.mine && (
               <>
-                <button type="button" className="link-plain" onClick={() => setEditing(found[at]!)}>
+                <button type="button" className="link-plain" onClick={() => setEditing(marked)}>
                   Change the marked one
                 </button>
-                <button type="button" className="link-plain" onClick={() => void drop(found[at]!)}>
+                <button type="button" className="link-plain" onClick={() => void drop(marked)}>
                   Throw the marked one away
                 </button>
               </>
