@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { accessTo } from '../access/accessTo';
+import { isHiddenChange } from '../access/isHiddenChange';
 import { unsealedBy } from '../access/seal';
 import { mayKnowVersion, versionRead } from '../access/versionRead';
 import { standingVersion, versionsThatStood, type ApprovalDecision } from '../course/approval';
@@ -52,6 +53,25 @@ describe('a change to an approved post, where all posts are held', () => {
     const approved = own(['03-05 12:00', 'approved']);
     expect(versionRead(access, approved, at('03-05 13:00'))).toBe(2);
     expect(versionRead(access, approved, at('03-05 11:00'))).toBe(1);
+  });
+  it('is no news to anybody else while it waits; its approval is, and so is a removal beside it', () => {
+    const data = course({ students: [ines, bram], forums: [f], posts: [own()] });
+    const isHidden = (
+      of: ReturnType<typeof own>,
+      who: Parameters<typeof accessTo>[2],
+      from: string,
+      to: string,
+    ) => isHiddenChange(accessTo(data, f, who, at(to)), of, at(from), at(to));
+    expect(isHidden(own(), asPerson(bram), '03-05 09:00', '03-05 11:00')).toBe(true);
+    expect(isHidden(own(), asPerson(ines), '03-05 09:00', '03-05 11:00')).toBe(false);
+    expect(isHidden(own(), instructor, '03-05 09:00', '03-05 11:00')).toBe(false);
+    // Nothing happened, and the first approval.
+    expect(isHidden(own(), asPerson(bram), '03-05 10:30', '03-05 11:00')).toBe(false);
+    expect(isHidden(own(), asPerson(bram), '03-03 10:30', '03-05 11:00')).toBe(false);
+    const approved = own(['03-05 12:00', 'approved']);
+    expect(isHidden(approved, asPerson(bram), '03-05 11:00', '03-05 13:00')).toBe(false);
+    const removed = { ...own(), removals: [{ from: at('03-05 10:30'), to: null }] };
+    expect(isHidden(removed, asPerson(bram), '03-05 09:00', '03-05 11:00')).toBe(false);
   });
   it('leaves what only it meets pending, and met by its own time once approved', () => {
     expect(slots(own(), '03-04 10:00')).toEqual([

@@ -1,7 +1,5 @@
-import { accessTo, type Access } from '../../core/access/accessTo';
-import { versionRead } from '../../core/access/versionRead';
-import { openChange } from '../../core/course/approval';
-import type { Post } from '../../core/course/post';
+import { accessTo } from '../../core/access/accessTo';
+import { isHiddenChange } from '../../core/access/isHiddenChange';
 import { affectedBy } from '../../core/conversation/affectedBy';
 import { mayRead, mayReadRemoved, type PostInPlace } from '../../core/access/mayRead';
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
@@ -14,24 +12,6 @@ import { courseDataFor } from '../course/facts/courseDataFor';
 import { postsOfForum } from '../course/posts/forumPosts';
 
 type ForumEvent = Omit<Extract<LiveEvent, { kind: 'forum' }>, 'spread'>;
-
-/** Whether all that happened to a post since an instant is a change that the person does not read. (rules §4) */
-function isHiddenChange(access: Access, post: Post | undefined, since: number, now: number): boolean {
-  if (post === undefined) return false;
-  const change = openChange(post, now);
-  if (change === null || access.kind === 'staff' || access.personId === post.authorId) return false;
-  const turned = [
-    ...post.removals.flatMap(({ from, to }) => [from, to ?? from]),
-    ...(post.freezes ?? []).flatMap(({ from, to }) => [from, to ?? from]),
-    ...post.approvals.flatMap(({ at, standing }) => (standing === undefined ? [at] : [])),
-  ];
-  const isNews = (at: number) => at > since && at <= now;
-  return (
-    [...post.revisions, ...post.approvals].some(({ at }) => isNews(at)) &&
-    !turned.some(isNews) &&
-    versionRead(access, post, since) === versionRead(access, post, now)
-  );
-}
 
 /**
  * Decides who is told of changed posts of a forum: whoever reads one of them now or read it a moment ago, and, without the post being
@@ -112,13 +92,13 @@ export async function whomPostsConcern(
     let notices = false;
     for (const id of posts) {
       const [now_, then] = [places.get(id), before.get(id)];
-      if (isHiddenChange(access, here.byId.get(id), since, now)) continue;
+      const post = here.byId.get(id);
+      if (post === undefined || isHiddenChange(access, post, since, now)) continue;
       if (!reads(now_, places) && !reads(then, before)) {
         countChanges ||= counted(now_) || counted(then);
         continue;
       }
       told.push(id);
-      const post = here.byId.get(id)!;
       notices ||=
         post.authorId === personId
           ? post.approvals.length > 0 ||
