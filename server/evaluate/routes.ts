@@ -34,16 +34,19 @@ interface AtDesk {
   readonly student: string;
 }
 
-/** A student's pages as the evaluator may see them now: whoever has a score by then is covered no more. */
+/** A student's pages as the evaluator may see them. */
 async function shownDesk(
   db: Db,
   covered: Covered,
   { forum, student }: AtDesk,
   now: number,
 ): Promise<contract.DeskView> {
-  const cover = await covered.anew(db);
-  return coveredDesk(await desk(db, cover.course, forum, student, now), student, cover);
+  return coveredDesk(await desk(db, covered.course, forum, student, now), student, covered);
 }
+
+/** The same once something was written: whoever has a score by then is covered no more. */
+const deskAnew = async (db: Db, covered: Covered, at: AtDesk, now: number): Promise<contract.DeskView> =>
+  shownDesk(db, await covered.anew(db), at, now);
 
 /** What the browser sent, with the student's posts in the place of their aliases. */
 async function meantPosts<T>(db: Db, covered: Covered, { forum, student }: AtDesk, value: T): Promise<T> {
@@ -113,17 +116,18 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   serve(contract.saveScore, async ({ covered, params, body, now }) => {
     const { forum, student } = params;
     const meant = await meantPosts(db, covered, params, body);
-    const show = (trx: Db) => shownDesk(trx, covered, params, now);
+    const show = (trx: Db) => deskAnew(trx, covered, params, now);
     await saveScore(deps, covered.withNames, { forumId: forum, studentId: student }, meant, now, show);
-    if (!body.give) return { ...(await show(db)), row: null, ready: null };
     const cover = await covered.anew(db);
+    const view = await shownDesk(db, cover, params, now);
+    if (!body.give) return { ...view, row: null, ready: null };
     const row = await docketRow(db, cover.course, forum, student, now);
     const { ready } = await countStates(db, cover.course, now);
-    return { ...(await show(db)), row: row && coveredRow(row, cover), ready };
+    return { ...view, row: row && coveredRow(row, cover), ready };
   });
 
   serve(contract.confirmScore, async ({ covered, params, body, now }) => {
-    const show = (trx: Db) => shownDesk(trx, covered, params, now);
+    const show = (trx: Db) => deskAnew(trx, covered, params, now);
     const at = { forumId: params.forum, studentId: params.student };
     await confirmScore(deps, covered.withNames, at, body.version, now, show);
     return show(db);
@@ -154,7 +158,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(contract.settleReadings, async ({ covered, params, body, now }) => {
-    const show = (trx: Db) => shownDesk(trx, covered, params, now);
+    const show = (trx: Db) => deskAnew(trx, covered, params, now);
     const at = { forumId: params.forum, studentId: params.student };
     await settle(deps, covered.withNames, at, body, now, show);
     return show(db);
@@ -217,7 +221,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   serve(contract.answerLook, async ({ covered, params, body, now }) => {
     const { forum, student, look } = params;
     await answerLook(deps, covered.withNames, forum, student, look, body.answer, now);
-    return shownDesk(db, covered, params, now);
+    return deskAnew(db, covered, params, now);
   });
 
   serve(rehearsal.rehearse, async ({ course, params, body, now }) => {

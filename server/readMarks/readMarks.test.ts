@@ -1,8 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import { postsOf } from '../../contract/posts';
-import { textOf } from '../../core/text/textOf';
-import { C, F, withForum, type Client } from '../testing/testServer';
+import { C, F, postText, withForum, type Client } from '../testing/testServer';
 
 let c: Awaited<ReturnType<typeof withForum>>;
 beforeEach(async () => {
@@ -10,16 +9,12 @@ beforeEach(async () => {
 });
 afterEach(() => c.server.close());
 
-const post = (who: Client, id: string, text: string, parentId: string | null = null, forum = F) =>
-  who
-    .send('post', `${forum}/posts`, { id, parentId, doc: textOf(text), starter: false, draft: null })
-    .expect(200);
 const view = async (who: Client) => (await who.get(F).expect(200)).body as ForumView;
 
 describe('what a person has read', () => {
   beforeEach(async () => {
-    await post(c.ines, 'ines-1', 'The river owns the plain, and we rent it.');
-    await post(c.bram, 'bram-1', 'The plain belongs to whoever pays for the wall.');
+    await postText(c.ines, 'ines-1', 'The river owns the plain, and we rent it.');
+    await postText(c.bram, 'bram-1', 'The plain belongs to whoever pays for the wall.');
   });
   const unread = async (who: Client) =>
     postsOf(await view(who))
@@ -69,8 +64,8 @@ describe('what a person has read', () => {
 
 describe('bookmarks', () => {
   it('are private, and only to what may be read', async () => {
-    await post(c.ines, 'ines-1', 'The river owns the plain, and we rent it.');
-    await post(c.bram, 'bram-1', 'The plain belongs to whoever pays for the wall.');
+    await postText(c.ines, 'ines-1', 'The river owns the plain, and we rent it.');
+    await postText(c.bram, 'bram-1', 'The plain belongs to whoever pays for the wall.');
     const set = (who: Client, id: string, bookmarked: boolean) =>
       who.send('put', `${F}/posts/${id}/bookmark`, { bookmarked });
     await set(c.ines, 'bram-1', true).expect(200);

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { SearchHit } from '../../contract/search';
 import { textOf } from '../../core/text/textOf';
-import { at, C, F, settings, withForum, type Client } from '../testing/testServer';
+import { at, C, F, settings, postText, withForum, type Client } from '../testing/testServer';
 
 let c: Awaited<ReturnType<typeof withForum>>;
 beforeEach(async () => {
@@ -9,10 +9,6 @@ beforeEach(async () => {
 });
 afterEach(() => c.server.close());
 
-const post = (who: Client, id: string, text: string, parentId: string | null = null, forum = F) =>
-  who
-    .send('post', `${forum}/posts`, { id, parentId, doc: textOf(text), starter: false, draft: null })
-    .expect(200);
 const find = async (who: Client, words: string, rest = '') =>
   (await who.get(`${C}/search?find=${encodeURIComponent(words)}${rest}`).expect(200)).body as {
     total: number;
@@ -23,9 +19,9 @@ const ids = async (who: Client, text: string, rest = '') =>
 
 describe('search', () => {
   beforeEach(async () => {
-    await post(c.ines, 'ines-1', 'Zsófia says the river bank gave way twice; the mill stood.');
-    await post(c.bram, 'bram-1', 'The bank of the river is not the river bank of the insurers.');
-    await post(c.ines, 'ines-2', 'Rivers move. Insurers do not.', 'bram-1');
+    await postText(c.ines, 'ines-1', 'Zsófia says the river bank gave way twice; the mill stood.');
+    await postText(c.bram, 'bram-1', 'The bank of the river is not the river bank of the insurers.');
+    await postText(c.ines, 'ines-2', 'Rivers move. Insurers do not.', 'bram-1');
   });
   it('finds words in any order, phrases, beginnings, and takes no notice of accents and case', async () => {
     expect((await ids(c.ines, 'bank river ')).sort()).toEqual(['bram-1', 'ines-1']);
@@ -48,7 +44,7 @@ describe('search', () => {
   });
   it('must not find sealed posts, and finds them once they are open', async () => {
     expect(await find(c.chidi, 'river')).toEqual({ total: 0, hits: [] });
-    await post(c.chidi, 'chidi-1', 'I write of something else entirely, at length.');
+    await postText(c.chidi, 'chidi-1', 'I write of something else entirely, at length.');
     expect((await ids(c.chidi, 'river')).sort()).toEqual(['bram-1', 'ines-1', 'ines-2']);
   });
   it('leaves out what was removed, for classmates; staff and the author still find it', async () => {
@@ -75,7 +71,7 @@ describe('search', () => {
         publish: true,
       })
       .expect(200);
-    await post(c.bram, 'second-1', 'Another river altogether, in a pipe.', null, `${C}/forums/second`);
+    await postText(c.bram, 'second-1', 'Another river altogether, in a pipe.', null, `${C}/forums/second`);
     expect((await ids(c.ines, 'river')).sort()).toEqual(['bram-1', 'ines-1', 'ines-2', 'second-1']);
     expect(await ids(c.ines, 'river', '&forum=second')).toEqual(['second-1']);
     const page = await find(c.ines, 'river', '&limit=2&from=2');
@@ -145,7 +141,7 @@ describe('search', () => {
     expect((await ids(c.pilar, 'river')).sort()).toEqual(['bram-1', 'ines-1', 'ines-2']);
   });
   it('a text that holds the marks of an excerpt breaks nothing', async () => {
-    await post(c.ines, 'ines-9', 'Odd \u0001 and \u0002 \u0002 marks about gauges.', 'bram-1');
+    await postText(c.ines, 'ines-9', 'Odd \u0001 and \u0002 \u0002 marks about gauges.', 'bram-1');
     const { hits } = await find(c.bram, 'gauges ');
     expect(hits[0]!.pieces.every(({ text }) => typeof text === 'string')).toBe(true);
   });

@@ -268,3 +268,9 @@ export async function withForum(change: Partial<ForumSettings['rules']> = {}) {
     who.send('post', `${F}/posts`, { id, parentId, doc: words(n), starter, draft: null });
   return { server, teodora: teodora!, pilar: pilar!, ines: ines!, bram: bram!, chidi: chidi!, write };
 }
+
+/** Posts a text in a forum. */
+export const postText = (who: Client, id: string, text: string, parentId: string | null = null, forum = F) =>
+  who
+    .send('post', `${forum}/posts`, { id, parentId, doc: textOf(text), starter: false, draft: null })
+    .expect(200);

@@ -11,17 +11,15 @@ const isAlias = (id: string) => id.startsWith(ALIAS);
 
 /** The key that aliases are made with: of this data folder alone, so that nobody works out who stands behind one. */
 async function aliasKey(db: Db): Promise<string> {
+  const kept = db.selectFrom('secret').select('value').where('name', '=', 'aliases');
+  const known = await kept.executeTakeFirst();
+  if (known) return known.value;
   await db
     .insertInto('secret')
     .values({ name: 'aliases', value: randomBytes(32).toString('base64url') })
     .onConflict((oc) => oc.column('name').doNothing())
     .execute();
-  const { value } = await db
-    .selectFrom('secret')
-    .select('value')
-    .where('name', '=', 'aliases')
-    .executeTakeFirstOrThrow();
-  return value;
+  return (await kept.executeTakeFirstOrThrow()).value;
 }
 
 /**
