@@ -8,6 +8,7 @@ export const getGiven = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/given',
   who: 'staff',
+  staleAfter: ['scores'],
   summary: 'How what was given in a forum is spread, by evaluator (staff)',
   params: forumParams,
   answer: z.object({
@@ -22,6 +23,7 @@ export const listAlike = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/docket/alike',
   who: 'staff',
+  staleAfter: ['scores'],
   coversNames: true,
   summary: 'Other students whose work was given the same level, with the posts it was given for (staff)',
   params: forumParams,

@@ -78,6 +78,7 @@ export const saveCourseSettings = endpoint({
   method: 'put',
   path: '/api/courses/:course/settings',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Change the settings of a course (instructor)',
   params: courseParams,
   body: z.strictObject({

@@ -12,6 +12,7 @@ export const actOnDocket = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/docket',
   who: 'staff',
+  changes: ['scores', 'ready'],
   coversNames: true,
   summary:
     'Accept suggestions, give 0, excuse, or remark on many students at once (staff); first as a preview, then done, and undone in one step',
@@ -55,6 +56,7 @@ export const undoDocketAction = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/docket/acts/:act',
   who: 'staff',
+  changes: ['scores', 'ready'],
   coversNames: true,
   summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
   params: z.strictObject({ course: id, forum: id, act: id }),
@@ -66,6 +68,7 @@ export const planRelease = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/release-at',
   who: 'staff',
+  changes: ['scores'],
   summary: 'Release what is given by a moment to come, by itself; null takes the plan back (staff)',
   params: forumParams,
   body: z.strictObject({ at: instant.nullable() }),
@@ -76,6 +79,7 @@ export const release = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/released',
   who: 'staff',
+  changes: ['scores'],
   summary: 'Release given scores to students, or take them back (staff)',
   params: forumParams,
   body: z.strictObject({

@@ -12,6 +12,13 @@ export type Who = 'open' | 'person' | 'admin' | 'member' | 'staff' | 'instructor
  */
 export type Heard = 'posts' | 'ready' | 'scores' | 'notices';
 
+/**
+ * What a write changes. Everything in a course rests on the course itself: its settings, people, plan and dates. The rest is a part
+ * of it, or what somebody keeps for themselves.
+ */
+export type Matter =
+  Heard | 'course' | 'drafts' | 'findings' | 'follows' | 'library' | 'looks' | 'marks' | 'people' | 'remarks';
+
 /** One request the API answers: what the server registers, what the web calls, and what openapi.json describes. */
 export interface Endpoint<
   Params extends z.ZodType = z.ZodType,
@@ -32,8 +39,14 @@ export interface Endpoint<
   /** The largest body taken, in bytes as sent. */
   readonly largest: number;
   readonly answer: Answer;
-  /** What, heard live, makes the answer out of date. */
+  /** What a write may change, at most. */
+  readonly changes: readonly Matter[];
+  /** The answer of a write holds what it changed: nobody who has it asks for that anew. */
+  readonly bringsChanges: boolean;
+  /** What makes an answer out of date, be it heard live or done by whoever has the answer. */
   readonly staleOn: readonly Heard[];
+  /** What makes an answer out of date beside that, but only for whoever does it. */
+  readonly staleAfter: readonly Matter[];
   /**
    * Whether it speaks of students whose names may be covered until their score is given: as `names` asks, or as the forum says for
    * everybody. It then names them by aliases, and takes aliases for students.
@@ -55,8 +68,21 @@ const USUAL = 512 * 1024;
 /** What a body may come to that holds a whole file, in bytes. */
 export const WHOLE_FILE = 17_000_000;
 
+/** What of an endpoint depends on whether it reads or writes. */
+type ReadsOrWrites =
+  | {
+      readonly method: 'get';
+      readonly staleOn?: readonly Heard[];
+      readonly staleAfter?: readonly Matter[];
+    }
+  | {
+      readonly method: Exclude<Endpoint['method'], 'get'>;
+      readonly changes: readonly Matter[];
+      readonly bringsChanges?: boolean;
+    };
+
 /**
- * Declares an endpoint; what is left out takes nothing.
+ * Declares an endpoint; what is left out takes nothing. One that writes says what it changes.
  *
  * @example endpoint({ method: 'get', path: '/api/courses/:course', who: 'member', summary: '…', params: z.strictObject({ course: id }), answer })
  */
@@ -67,25 +93,28 @@ export function endpoint<
   Query extends z.ZodType = typeof nothing,
   Body extends z.ZodType = typeof nothing,
   const Covers extends boolean = false,
->(definition: {
-  method: Endpoint['method'];
-  path: string;
-  who: W;
-  summary: string;
-  params?: Params;
-  query?: Query;
-  body?: Body;
-  largest?: number;
-  answer: Answer;
-  staleOn?: readonly Heard[];
-  coversNames?: Covers;
-}): Endpoint<Params, Query, Body, Answer, W, Covers> {
+>(
+  definition: ReadsOrWrites & {
+    path: string;
+    who: W;
+    summary: string;
+    params?: Params;
+    query?: Query;
+    body?: Body;
+    largest?: number;
+    answer: Answer;
+    coversNames?: Covers;
+  },
+): Endpoint<Params, Query, Body, Answer, W, Covers> {
   return {
     params: nothing as unknown as Params,
     query: nothing as unknown as Query,
     body: nothing as unknown as Body,
     largest: USUAL,
+    changes: [],
+    bringsChanges: false,
     staleOn: [],
+    staleAfter: [],
     coversNames: false as Covers,
     ...definition,
   };

@@ -109,6 +109,7 @@ export const getGradebook = endpoint({
   method: 'get',
   path: '/api/courses/:course/gradebook',
   who: 'staff',
+  staleAfter: ['scores'],
   summary: 'Students by items, with totals (staff)',
   params: courseParams,
   query: page,

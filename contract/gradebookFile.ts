@@ -15,6 +15,7 @@ export const readGradebookFile = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/file',
   who: 'staff',
+  changes: [],
   largest: WHOLE_FILE,
   summary: 'Read scores from CSV: says every change it would make, and writes nothing (staff)',
   params: courseParams,

@@ -33,6 +33,7 @@ export const listGuides = endpoint({
   method: 'get',
   path: '/api/courses/:course/guides',
   who: 'staff',
+  staleAfter: ['library'],
   summary: "The rubrics, checklists and scales of the library: one's own and the course's (staff)",
   params: courseParams,
   answer: z.object({ guides: z.array(keptGuide) }),
@@ -42,6 +43,7 @@ export const saveGuide = endpoint({
   method: 'put',
   path: '/api/courses/:course/guides/:guide',
   who: 'instructor',
+  changes: ['library', 'course', 'scores'],
   summary:
     'Keep a rubric, a checklist or a scale in the library; forums that are named take it over as well (instructor)',
   params: guideParams,
@@ -70,6 +72,7 @@ export const dropGuide = endpoint({
   method: 'delete',
   path: '/api/courses/:course/guides/:guide',
   who: 'instructor',
+  changes: ['library'],
   summary: 'Throw a guide of the library away; forums keep what they took from it (instructor)',
   params: guideParams,
   answer: done,

@@ -21,6 +21,7 @@ export const saveItem = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Make an item by hand, or change one (instructor)',
   params: itemParams,
   body: z.strictObject({
@@ -35,6 +36,7 @@ export const setItemRemoved = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item/removed',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Take away an item made by hand, or bring it back with its scores (instructor)',
   params: itemParams,
   body: z.strictObject({ removed: z.boolean() }),
@@ -45,6 +47,7 @@ export const linkItem = endpoint({
   method: 'put',
   path: '/api/courses/:course/gradebook/items/:item/forum',
   who: 'instructor',
+  changes: ['course', 'scores'],
   summary: 'Let a forum feed an item, or no longer; its scores stay (instructor)',
   params: itemParams,
   body: z.strictObject({
@@ -71,6 +74,7 @@ export const actOnItem = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/items/:item/acts',
   who: 'staff',
+  changes: ['scores'],
   summary: 'Release a column, take it back, give 0 or excuse (staff); first as a preview, then done',
   params: itemParams,
   body: z.strictObject({

@@ -21,6 +21,7 @@ export const actOnPosts = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/acts',
   who: 'staff',
+  changes: ['posts', 'ready'],
   summary:
     'Remove, restore, approve, give back or hold posts (staff); what is not as it was is passed over and told',
   params: forumParams,
@@ -49,6 +50,7 @@ export const freezeThread = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/frozen',
   who: 'staff',
+  changes: ['posts'],
   summary: 'Stop posting in the thread a post stands in, or let it go on (staff)',
   params: postParams,
   body: z.strictObject({ frozen: z.boolean() }),
@@ -59,6 +61,7 @@ export const freezeForum = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/frozen',
   who: 'staff',
+  changes: ['course'],
   summary: 'Stop posting in a forum, whatever its window says, or let it go on (staff)',
   params: forumParams,
   body: z.strictObject({ frozen: z.boolean() }),
@@ -69,6 +72,7 @@ export const movePost = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/place',
   who: 'staff',
+  changes: ['posts', 'ready'],
   summary: 'Move a post with everything below it under another, or out as a thread of its own (staff)',
   params: postParams,
   body: z.strictObject({
@@ -166,6 +170,7 @@ export const reportPost = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/report',
   who: 'student',
+  changes: ['posts'],
   summary: 'Report a post to staff (students); nobody else learns of it',
   params: postParams,
   body: z.strictObject({
@@ -182,6 +187,7 @@ export const settleReports = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/reports/settled',
   who: 'staff',
+  changes: ['posts'],
   summary: 'Put away the reports of a post (staff)',
   params: postParams,
   answer: done,
@@ -219,6 +225,7 @@ export const getEvidenceOf = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/evidence/:student',
   who: 'staff',
+  staleAfter: ['posts'],
   summary:
     'First and final version of what opened the seal for a student, word by word, and what they read between (staff)',
   params: studentParams,

@@ -16,6 +16,7 @@ export const readOneRoster = endpoint({
   method: 'post',
   path: '/api/courses/:course/gradebook/oneroster',
   who: 'instructor',
+  changes: ['course', 'scores'],
   largest: WHOLE_FILE,
   summary:
     'Read roster, items and results from OneRoster CSV 1.1: first what would happen, then, confirmed, written (instructor)',

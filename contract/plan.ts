@@ -47,6 +47,7 @@ export const getPlan = endpoint({
   method: 'get',
   path: '/api/courses/:course/plan',
   who: 'staff',
+  staleAfter: ['library', 'findings'],
   summary: 'All forums of the plan (staff)',
   params: courseParams,
   answer: planView,
@@ -85,6 +86,7 @@ export const saveForum = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/settings',
   who: 'instructor',
+  changes: ['course', 'posts', 'scores'],
   summary: 'Make a forum, or change its settings (instructor)',
   params: forumParams,
   body: z.strictObject({
@@ -108,6 +110,7 @@ export const setForumStatus = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/status',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Publish, take back to draft, freeze or unfreeze a forum (instructor)',
   params: forumParams,
   body: z.strictObject({ version, to: z.enum(['published', 'draft', 'frozen', 'unfrozen']) }),
@@ -131,6 +134,7 @@ export const moveDates = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/dates',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Change the dates and own terms of forums, all or none (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -146,6 +150,7 @@ export const orderForums = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/order',
   who: 'instructor',
+  changes: ['course'],
   summary: 'The order of units and forums, and which stand on top (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -161,6 +166,7 @@ export const setForumsRemoved = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/removed',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Put forums in the bin, or bring them back, all or none (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -187,6 +193,7 @@ export const duplicateForums = endpoint({
   method: 'post',
   path: '/api/courses/:course/plan/duplicates',
   who: 'instructor',
+  changes: ['course'],
   summary: 'Duplicate forums as drafts, with all dates moved by days (instructor)',
   params: courseParams,
   body: z.strictObject({
@@ -205,6 +212,7 @@ export const dismissFinding = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/dismissals',
   who: 'instructor',
+  changes: ['findings'],
   summary:
     'Put a finding aside with a reason, or take it up again; it returns when its facts change (instructor)',
   params: courseParams,

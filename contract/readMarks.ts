@@ -6,6 +6,7 @@ export const markRead = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/read',
   who: 'member',
+  changes: ['marks'],
   summary: 'Mark posts of a forum as read or unread; only for oneself',
   params: forumParams,
   body: z.strictObject({
@@ -19,6 +20,7 @@ export const setBookmark = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/posts/:post/bookmark',
   who: 'member',
+  changes: ['marks'],
   summary: 'Put a bookmark to a post, or take it away; nobody else learns of it',
   params: postParams,
   body: z.strictObject({ bookmarked: z.boolean() }),

@@ -35,6 +35,7 @@ export const listRecipes = endpoint({
   method: 'get',
   path: '/api/courses/:course/recipes',
   who: 'staff',
+  staleAfter: ['library'],
   summary: 'Recipes to start a forum from (staff)',
   params: courseParams,
   answer: z.object({ recipes: z.array(recipe) }),
@@ -46,6 +47,7 @@ export const saveRecipe = endpoint({
   method: 'put',
   path: '/api/courses/:course/recipes/:recipe',
   who: 'instructor',
+  changes: ['library'],
   summary: "Save a forum's settings as a recipe, one's own or the course's (instructor)",
   params: recipeParams,
   body: z.strictObject({
@@ -61,6 +63,7 @@ export const dropRecipe = endpoint({
   method: 'delete',
   path: '/api/courses/:course/recipes/:recipe',
   who: 'instructor',
+  changes: ['library'],
   summary: "Throw a recipe away, one's own or the course's (instructor)",
   params: recipeParams,
   answer: done,

@@ -30,6 +30,7 @@ export const rehearse = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/rehearsals',
   who: 'instructor',
+  changes: [],
   coversNames: true,
   summary: 'Rehearse changed settings of a forum: which scores would move, from what to what (instructor)',
   params: forumParams,

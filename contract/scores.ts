@@ -51,6 +51,7 @@ export const getScores = endpoint({
   method: 'get',
   path: '/api/courses/:course/scores',
   who: 'student',
+  staleAfter: ['scores', 'looks'],
   summary: 'Released scores and the total so far (student)',
   params: courseParams,
   answer: scoresView,

@@ -18,6 +18,7 @@ export const askForLook = endpoint({
   method: 'post',
   path: '/api/courses/:course/forums/:forum/looks',
   who: 'student',
+  changes: ['looks'],
   summary: 'Ask for another look at one’s own released score (student)',
   params: forumParams,
   body: z.strictObject({
@@ -45,6 +46,7 @@ export const listLooks = endpoint({
   method: 'get',
   path: '/api/courses/:course/looks',
   who: 'staff',
+  staleAfter: ['looks', 'scores'],
   summary: 'Wishes for another look in all forums, those that wait first, each by who asked earlier (staff)',
   params: courseParams,
   answer: z.object({ looks: z.array(queuedLook) }),

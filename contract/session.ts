@@ -33,6 +33,7 @@ export const signIn = endpoint({
   method: 'post',
   path: '/api/session',
   who: 'open',
+  changes: [],
   summary: 'Sign in with e-mail and password',
   largest: 4096,
   body: z.strictObject({
@@ -46,6 +47,7 @@ export const signOut = endpoint({
   method: 'delete',
   path: '/api/session',
   who: 'person',
+  changes: [],
   summary: 'Sign out',
   answer: done,
 });
@@ -67,6 +69,7 @@ export const demoSignIn = endpoint({
   method: 'post',
   path: '/api/demo/session',
   who: 'open',
+  changes: [],
   summary: 'Sign in as a person of the demo (demo only)',
   body: z.strictObject({ personId: id }),
   answer: sessionState,
@@ -76,6 +79,7 @@ export const moveClock = endpoint({
   method: 'put',
   path: '/api/demo/clock',
   who: 'person',
+  changes: ['course'],
   summary: 'Move the course clock (demo only, staff)',
   body: z.strictObject({ to: instant }),
   answer: z.object({ now: instant }),

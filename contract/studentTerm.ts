@@ -91,6 +91,7 @@ export const saveStudentNote = endpoint({
   method: 'put',
   path: '/api/courses/:course/students/:student/note',
   who: 'staff',
+  changes: [],
   summary: 'Write what staff note about a student among themselves (staff)',
   params: studentInCourse,
   body: z.strictObject({ version, text: z.string().trim().max(8000, 'At most 8,000 characters.') }),

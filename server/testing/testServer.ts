@@ -4,12 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pino from 'pino';
 import supertest, { type Test } from 'supertest';
+import type { Endpoint } from '../../contract/endpoint';
 import { endpoints } from '../../contract/openapi';
 import { newForum } from '../../contract/newForum';
 import type { ForumSettings } from '../../contract/forumSettings';
 import { textOf } from '../../core/text/textOf';
 import { fromWallClock } from '../../core/time/wallClock';
 import { createApp } from '../app';
+import { holdToDeclared } from './declaredChanges';
 import { assemble } from '../assemble';
 import type { CourseCache } from '../course/setup/courseCache';
 import { openDatabase, type Db } from '../db/open';
@@ -52,12 +54,15 @@ const promised = [...endpoints]
     pattern: new RegExp(`^${endpoint.path.replaceAll('.', '\\.').replace(/:\w+/g, '[^/]+')}$`),
   }));
 
+/** The endpoint that an address leads to; undefined for what is no endpoint of ours. */
+function endpointOf(method: string, path: string): Endpoint | undefined {
+  const [bare = ''] = path.split('?');
+  return promised.find((each) => each.endpoint.method === method && each.pattern.test(bare))?.endpoint;
+}
+
 /** Holds whatever is answered well to what the endpoint promises. */
 function keepsPromise(request: Test, method: string, path: string): Test {
-  const [bare = ''] = path.split('?');
-  const endpoint = promised.find(
-    (each) => each.endpoint.method === method && each.pattern.test(bare),
-  )?.endpoint;
+  const endpoint = endpointOf(method, path);
   if (endpoint === undefined) return request;
   return request.expect(({ status, body }) => {
     if (status !== 200) return;
@@ -191,7 +196,7 @@ export async function testServer(
   const log = pino({ level: 'silent' });
   const address = 'https://juror.example';
   const deps = assemble({ db, clock, log, dataFolder, transport, address, demo: null, writesAMinute });
-  const app = createApp(deps, { webFolder: null });
+  const app = holdToDeclared(createApp(deps, { webFolder: null }), deps, endpointOf);
   return {
     db,
     app,

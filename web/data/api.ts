@@ -2,6 +2,7 @@ import type { AnswerOf, Endpoint, ParamsOf, SentOf } from '../../contract/endpoi
 import type { Problem } from '../../contract/problem';
 import { getSession, type SessionState } from '../../contract/session';
 import { isIdle } from './activity';
+import { askAnew } from './askAnew';
 import { heardFromServer } from './clock';
 import { vantageNow } from './vantage';
 
@@ -86,8 +87,12 @@ async function send<T>(
   throw problem === null ? new Unreachable() : new ApiProblem(problem);
 }
 
-/** Calls an endpoint; throws {@link ApiProblem} or {@link Unreachable}. */
-export function call<E extends Endpoint>(
+/**
+ * Calls an endpoint. Once something is written, what that has made stale is asked for anew.
+ *
+ * @throws {ApiProblem | Unreachable}
+ */
+export async function call<E extends Endpoint>(
   endpoint: E,
   ...[params, body]: ParamsOf<E> extends Record<string, never>
     ? [ParamsOf<E>?, SentOf<E>?]
@@ -95,7 +100,18 @@ export function call<E extends Endpoint>(
 ): Promise<AnswerOf<E>> {
   const address = addressOf(endpoint, (params ?? {}) as ParamsOf<E>);
   const hasBody = endpoint.method !== 'get' && endpoint.method !== 'delete';
-  return send(endpoint.method, address, hasBody ? JSON.stringify(body ?? {}) : undefined, hasBody);
+  const json = hasBody ? JSON.stringify(body ?? {}) : undefined;
+  const isOtherwise = (error: unknown) =>
+    error instanceof ApiProblem && [404, 409].includes(error.problem.status);
+  try {
+    const answer = await send<AnswerOf<E>>(endpoint.method, address, json, hasBody);
+    askAnew(endpoint, params ?? {}, body);
+    return answer;
+  } catch (error) {
+    // Refused because things are otherwise than they are shown.
+    if (isOtherwise(error)) askAnew(endpoint, params ?? {}, body);
+    throw error;
+  }
 }
 
 /** A file as the server keeps it. */

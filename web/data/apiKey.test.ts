@@ -3,7 +3,7 @@ import { getCourse } from '../../contract/course';
 import { getForum, listForums } from '../../contract/discuss';
 import { getDesk, getDocket } from '../../contract/evaluate';
 import { getSession } from '../../contract/session';
-import { answersOf, apiKey, madeStale, ofCourse, ofForum } from './apiKey';
+import { answersOf, apiKey, madeStale, ofCourse, ofForum, staleBy } from './apiKey';
 
 const course = 'rvc210';
 const keys = {
@@ -34,6 +34,21 @@ describe('the keys of what the browser keeps', () => {
     expect(chosen(madeStale(['ready'], course, []))).toEqual(['course', 'asBram']);
     expect(chosen(madeStale(['scores'], course, ['weir']))).toEqual(['course', 'asBram', 'otherDocket']);
     expect(chosen(madeStale(['notices'], course, []))).toEqual([]);
+  });
+  it('are made stale by what was written: all of the course, or what rests on it, in the forum it was about', () => {
+    const here = { course, forum: 'floodplain' };
+    expect(chosen(staleBy(['course'], { course }))).toHaveLength(7);
+    expect(chosen(staleBy(['course'], {}))).toHaveLength(8);
+    expect(chosen(staleBy(['posts'], here))).toEqual(['forums', 'forum', 'docket', 'desk']);
+    expect(chosen(staleBy(['scores'], { course }))).toEqual([
+      'course',
+      'asBram',
+      'docket',
+      'desk',
+      'otherDocket',
+    ]);
+    expect(chosen(staleBy(['marks'], here))).toEqual(['forums']);
+    expect(chosen(staleBy(['people'], {}))).toEqual([]);
   });
   it('of other libraries are left alone', () => {
     for (const key of ['/api/courses/rvc210', null, 5, {}]) expect(ofCourse()(key)).toBe(false);

@@ -1,4 +1,4 @@
-import type { Endpoint, Heard, ParamsOf } from '../../contract/endpoint';
+import type { Endpoint, Heard, Matter, ParamsOf } from '../../contract/endpoint';
 
 /** Under which an answer of the API is kept in the browser: which endpoint, of what, and with what it was asked. */
 export interface ApiKey {
@@ -56,3 +56,17 @@ export const madeStale =
     key.params.course === course &&
     (key.params.forum === undefined || forums.includes(key.params.forum)) &&
     (asked.get(key.path)?.staleOn.some((each) => heard.includes(each)) ?? false);
+
+/**
+ * What a write makes out of date for whoever writes, as the endpoints say of themselves: everything of the course where that changed,
+ * else what rests on what it changed, in the forum it was about.
+ */
+export const staleBy =
+  (changes: readonly Matter[], { course, forum }: ApiKey['params']): KeyFilter =>
+  (key) => {
+    if (!isApiKey(key) || (course !== undefined && key.params.course !== course)) return false;
+    if (changes.includes('course') && key.params.course !== undefined) return true;
+    if (forum !== undefined && key.params.forum !== undefined && key.params.forum !== forum) return false;
+    const { staleOn = [], staleAfter = [] } = asked.get(key.path) ?? {};
+    return [...staleOn, ...staleAfter].some((each) => changes.includes(each));
+  };

@@ -1,4 +1,4 @@
-import { ofCourse } from '../data/apiKey';
+import { askedAnew } from '../data/askAnew';
 import { addresses } from '../../words/addresses';
 import { ChevronDown, Keyboard, Landmark, LogOut, Mail, Moon, Search, Settings2, Sun } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -69,7 +69,7 @@ function ClockDialog({ course, now, close }: { course: CourseFrame; now: number;
     await orSayWhyNot(async () => {
       const answer = await call(moveClock, {}, { to: fromWallClock(wall, course.zone) });
       heardFromServer(answer.now);
-      await mutate(ofCourse());
+      await askedAnew();
       close();
     });
   };

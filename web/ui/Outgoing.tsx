@@ -1,9 +1,7 @@
-import { madeStale, ofForum } from '../data/apiKey';
 import { addresses } from '../../words/addresses';
 import { CloudOff } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { useSWRConfig } from 'swr';
 import { useUnsent, useWaitingPosts, type WaitingPost } from '../data/unsent';
 
 /** What waits in one forum, and why. */
@@ -28,14 +26,8 @@ function Unsent({ posts }: { posts: readonly WaitingPost[] }) {
 
 /** Sends the posts of a person that wait for the connection, wherever in Juror they are by then, and shows what is not sent yet. */
 export function Outgoing({ person }: { person: string }) {
-  const { mutate } = useSWRConfig();
   const waiting = useWaitingPosts(person);
-  useUnsent(person, ({ course, forum }) => {
-    toast.success('The connection is back: your post is sent.');
-    const isForum = ofForum(course, forum);
-    const isStale = madeStale(['posts'], course, [forum]);
-    void mutate((key) => isForum(key) || isStale(key));
-  });
+  useUnsent(person, () => toast.success('The connection is back: your post is sent.'));
   if (waiting.length === 0) return null;
   const byForum = new Map<string, WaitingPost[]>();
   for (const post of waiting) {

@@ -140,17 +140,13 @@ export function Administration() {
             </button>
           </div>
           <PeopleList people={found} open={(id) => set('person', id)} />
-          {making && <NewCourse close={() => setMaking(false)} made={() => void courses.mutate()} />}
+          {making && <NewCourse close={() => setMaking(false)} />}
           {(person || chosen === 'new') && (
             <PersonDialog
               key={chosen}
               person={person ?? null}
               courses={courses.data.rows}
               close={() => set('person', '')}
-              changed={() => {
-                void people.mutate();
-                void courses.mutate();
-              }}
             />
           )}
         </div>

@@ -14,7 +14,7 @@ import { DateField } from '../../ui/dates/DateField';
 const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** Makes a course: its title, its zone and its term; who teaches it is said afterwards. */
-export function NewCourse({ close, made }: { close: () => void; made: () => void }) {
+export function NewCourse({ close }: { close: () => void }) {
   const [id] = useState(newId);
   const form = useForm({
     defaultValues: {
@@ -30,7 +30,6 @@ export function NewCourse({ close, made }: { close: () => void; made: () => void
     try {
       await call(makeCourse, { course: id }, course);
       toast.success('The course is there. Now give it an instructor.');
-      made();
       close();
     } catch (error) {
       showProblems(form, error, '');

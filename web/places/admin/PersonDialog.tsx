@@ -29,12 +29,10 @@ export function PersonDialog({
   person,
   courses,
   close,
-  changed,
 }: {
   person: AdminPerson | null;
   courses: readonly { id: string; title: string; code: string }[];
   close: () => void;
-  changed: () => void;
 }) {
   const [id] = useState(() => person?.id ?? newId());
   const [now, setNow] = useState(person);
@@ -56,7 +54,6 @@ export function PersonDialog({
     try {
       setNow(await work);
       toast.success(said);
-      changed();
     } catch (error) {
       refused(error);
     }
@@ -96,7 +93,7 @@ export function PersonDialog({
             give={(courseId, role) => void run(call(setRole, { person: id }, { courseId, role }), 'Saved.')}
           />
           <h3 className="mt-5 text-base">Password</h3>
-          <PasswordLink person={now} changed={changed} refused={refused} />
+          <PasswordLink person={now} refused={refused} />
         </>
       )}
     </Dialog>
@@ -140,21 +137,12 @@ function Parts({
 }
 
 /** A one-time link to set a password, made when it is asked for. */
-function PasswordLink({
-  person,
-  changed,
-  refused,
-}: {
-  person: AdminPerson;
-  changed: () => void;
-  refused: (error: unknown) => void;
-}) {
+function PasswordLink({ person, refused }: { person: AdminPerson; refused: (error: unknown) => void }) {
   const [link, setLink] = useState<string | null>(null);
   const make = async (reset: boolean) => {
     try {
       const { address } = await call(makePersonLink, { person: person.id }, { reset });
       setLink(location.origin + address);
-      changed();
     } catch (error) {
       refused(error);
     }

@@ -12,7 +12,6 @@ import { dateWords } from '../../ui/dateWords';
 import { HowScored } from '../../ui/HowScored';
 import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
-import { useForumContext } from './context/forumContext';
 import { SpaceChoice } from './conversation/SpaceChoice';
 import { FreezeForum } from './moderate/FreezeForum';
 import { SendDialog } from './post/SendDialog';
@@ -45,7 +44,6 @@ export function Locked({ forum }: { forum: ForumView }) {
 /** Being told of new posts here. */
 function Follow({ forum }: { forum: ForumView }) {
   const course = useCourse().id;
-  const { changed } = useForumContext();
   const Icon = forum.followed ? BellRing : Bell;
   const toggle = async () => {
     await orSayWhyNot(async () => {
@@ -53,7 +51,6 @@ function Follow({ forum }: { forum: ForumView }) {
       toast.success(
         forum.followed ? 'You are told of new posts here no more.' : 'You are told of new posts here.',
       );
-      changed(false);
     });
   };
   return (

@@ -10,7 +10,7 @@ import type { ForumContext } from './context/forumContext';
 import { usePicks } from './context/usePicks';
 import { useReadMarks } from './context/useReadMarks';
 import type { RowListHandle } from './conversation/RowList';
-import { useAfterWriting } from './conversation/useAfterWriting';
+import { useGoToWritten } from './conversation/useGoToWritten';
 import { useConversation } from './conversation/useConversation';
 import { useFinding, withoutFilters } from './conversation/useFinding';
 import { useFolding } from './conversation/useFolding';
@@ -86,7 +86,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
     void navigate({ search: to, hash: `post-${waiting[0]!.id}` }, { replace: true });
   };
   const isHere = useCallback((post: string) => apart === null || order.shown.includes(post), [apart, order]);
-  const changed = useAfterWriting({ course, forum: id }, mutate, isHere);
+  const goToWritten = useGoToWritten(isHere);
   const justUnsealed = useSealOpening(data, showAll);
   const openBeside = (post: string | null) => set({ beside: post ?? '' }, { push: true });
   const context: ForumContext | null = data
@@ -94,7 +94,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
         forum: data,
         writing,
         write,
-        changed,
+        goToWritten,
         marks,
         fold: (post, away) => folding.fold([post], away),
         picks,

@@ -96,7 +96,7 @@ export function Desk() {
     if (docket.data?.forum.agreement) void docket.mutate();
     if (andNext) goNext();
   };
-  const toggleRelease = useRelease(shown, refresh);
+  const toggleRelease = useRelease(shown);
   useDeskKeys({
     sheet,
     pages,
@@ -142,7 +142,6 @@ export function Desk() {
             setFilter={setFilter}
             selected={studentId}
             addressOf={addressOf}
-            changed={refresh}
             hide={(hides) => {
               hide(hides);
               // Whose pages these are is not to be carried over into a docket of numbers.
@@ -183,7 +182,6 @@ export function Desk() {
               given={(view) => {
                 if (view) refresh();
               }}
-              refresh={refresh}
             />
           )}
           {sheet && remarks && <SavedRemarks sheet={sheet} onClose={() => setRemarks(false)} />}

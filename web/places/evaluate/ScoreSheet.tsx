@@ -16,7 +16,7 @@ import type { Sheet } from './sheet/useSheet';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Releases the score of one student, or takes it back. */
-export function useRelease(view: DeskView | null, refresh: () => void): () => Promise<void> {
+export function useRelease(view: DeskView | null): () => Promise<void> {
   const course = useCourse().id;
   return async () => {
     if (view === null || view.score.points === null || view.score.excused) return;
@@ -25,7 +25,6 @@ export function useRelease(view: DeskView | null, refresh: () => void): () => Pr
       await call(release, { course, forum: view.forum.id }, { students: [view.student.id], released });
       toast.success(`${released ? 'Released to' : 'Taken back from'} ${view.student.given}.`);
     });
-    refresh();
   };
 }
 
@@ -35,7 +34,6 @@ export function ScoreSheet({
   give,
   given,
   openRemarks,
-  refresh,
 }: {
   sheet: Sheet;
   openRemarks: () => void;
@@ -43,20 +41,18 @@ export function ScoreSheet({
   give: () => void;
   /** A score was given, without going on. */
   given: (view: DeskView | null) => void;
-  refresh: () => void;
 }) {
   const course = useCourse();
   const { state, now } = sheet;
   const { view, suggestion } = now;
   const { score } = view;
-  const toggleRelease = useRelease(view, refresh);
+  const toggleRelease = useRelease(view);
   const stands = async () => {
     const params = { course: course.id, forum: view.forum.id, student: view.student.id };
     await orSayWhyNot(async () => {
       state.learn(await call(confirmScore, params, { version: score.version }));
       toast.success('The score stands.');
     });
-    refresh();
   };
   if (view.notAsked !== null && score.points === null && suggestion === null)
     return (
@@ -89,13 +85,7 @@ export function ScoreSheet({
                 </button>
               </p>
             )}
-            <Readings
-              view={view}
-              settled={(next) => {
-                state.learn(next);
-                refresh();
-              }}
-            />
+            <Readings view={view} settled={(next) => state.learn(next)} />
             <LookAgain view={view} answered={(next) => state.learn(next)} />
             {view.forum.parts.map((part) => (
               <PartOnSheet key={part.id} sheet={sheet} part={part} />
@@ -104,7 +94,7 @@ export function ScoreSheet({
             <SheetRemark sheet={sheet} give={give} openRemarks={openRemarks} />
           </>
         )}
-        <SheetFoot sheet={sheet} toggleRelease={toggleRelease} refresh={refresh} />
+        <SheetFoot sheet={sheet} toggleRelease={toggleRelease} />
       </div>
       <SheetConflict sheet={sheet} given={given} />
       {!score.excused && (

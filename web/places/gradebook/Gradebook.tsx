@@ -16,7 +16,7 @@ import { useLiveGradebook } from './useLiveGradebook';
 import { useMatrix } from './useMatrix';
 import { NO_FILTER, useMatrixFilter } from './useMatrixFilter';
 
-function Opened({ view, changed }: { view: GradebookView; changed: () => void }) {
+function Opened({ view }: { view: GradebookView }) {
   const course = useCourse();
   const [filter, setFilter] = useMatrixFilter();
   const [search] = useSearchParams();
@@ -78,7 +78,6 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
           rows={rows}
           fromRow={place.row}
           enter={writing.changeMany}
-          changed={changed}
           sortBy={sortBy}
           openDialog={work.openDialog}
           close={work.closeDialog}
@@ -89,7 +88,7 @@ function Opened({ view, changed }: { view: GradebookView; changed: () => void })
 }
 
 /** What stands in the place of an empty matrix, with how to begin. */
-function Nothing({ view, changed }: { view: GradebookView; changed: () => void }) {
+function Nothing({ view }: { view: GradebookView }) {
   const course = useCourse();
   const [making, setMaking] = useState(false);
   if (view.items.length > 0)
@@ -106,7 +105,7 @@ function Nothing({ view, changed }: { view: GradebookView; changed: () => void }
       }
     >
       Every evaluated forum gets a column here as soon as it is published; other items are made by hand.
-      {making && <NewItem view={view} changed={changed} close={() => setMaking(false)} />}
+      {making && <NewItem view={view} close={() => setMaking(false)} />}
     </Empty>
   );
 }
@@ -116,14 +115,13 @@ export function Gradebook() {
   const course = useCourse();
   useTitle('Gradebook', course.title);
   const { data, error, mutate } = useApi(getGradebook, { course: course.id });
-  const changed = () => void mutate();
   useLiveGradebook(course.id, mutate);
-  if (error && !data) return <Failed error={error} retry={changed} />;
+  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the gradebook" />;
-  if (data.items.length === 0 || data.rows.length === 0) return <Nothing view={data} changed={changed} />;
+  if (data.items.length === 0 || data.rows.length === 0) return <Nothing view={data} />;
   return (
     <div className="flex grow flex-col md:h-[calc(100vh-3.5rem)] max-md:h-[calc(100vh+8rem)]">
-      <Opened view={data} changed={changed} />
+      <Opened view={data} />
     </div>
   );
 }

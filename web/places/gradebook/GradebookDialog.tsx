@@ -10,25 +10,10 @@ import { PasteColumn } from './exchange/PasteColumn';
 import type { OpenDialog } from './useMatrix';
 
 /** A new item that is entered by hand. */
-export function NewItem({
-  view,
-  changed,
-  close,
-}: {
-  view: GradebookView;
-  changed: () => void;
-  close: () => void;
-}) {
+export function NewItem({ view, close }: { view: GradebookView; close: () => void }) {
   return (
     <Dialog title="A new item" onClose={close} wide>
-      <ItemForm
-        view={view}
-        item={null}
-        saved={() => {
-          changed();
-          close();
-        }}
-      />
+      <ItemForm view={view} item={null} saved={close} />
     </Dialog>
   );
 }
@@ -40,7 +25,6 @@ export function GradebookDialog({
   rows,
   fromRow,
   enter,
-  changed,
   sortBy,
   openDialog,
   close,
@@ -52,14 +36,12 @@ export function GradebookDialog({
   fromRow: number;
   /** Answers why nothing was entered, or null. */
   enter: (changes: readonly CellChange[], why: string) => Promise<string | null>;
-  changed: () => void;
   sortBy: (item: string) => void;
   openDialog: (open: OpenDialog) => void;
   close: () => void;
 }) {
-  if (open.what === 'newItem') return <NewItem view={view} changed={changed} close={close} />;
-  if (open.what === 'import')
-    return <ImportDialog view={view} enter={enter} changed={changed} onClose={close} />;
+  if (open.what === 'newItem') return <NewItem view={view} close={close} />;
+  if (open.what === 'import') return <ImportDialog view={view} enter={enter} onClose={close} />;
   if (open.what === 'export') return <ExportDialog onClose={close} />;
   const item = view.items.find(({ id }) => id === open.item);
   if (item === undefined) return null;
@@ -80,7 +62,7 @@ export function GradebookDialog({
       <ColumnDialog
         view={view}
         item={item}
-        changed={changed}
+
         sortBy={() => {
           sortBy(item.id);
           close();
@@ -90,5 +72,5 @@ export function GradebookDialog({
       />
     );
   const student = view.rows.find((each) => each.student.id === open.student)?.student;
-  return student ? <CellDialog item={item} student={student} changed={changed} onClose={close} /> : null;
+  return student ? <CellDialog item={item} student={student} onClose={close} /> : null;
 }

@@ -45,15 +45,13 @@ export function Notices() {
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening your notices" />;
   const read = async (keys: 'all' | readonly string[]) => {
-    await orSayWhyNot(async () => {
-      await call(readNotices, { course: course.id }, { keys: keys === 'all' ? 'all' : [...keys] });
-      await mutate();
-    });
+    await orSayWhyNot(() =>
+      call(readNotices, { course: course.id }, { keys: keys === 'all' ? 'all' : [...keys] }),
+    );
   };
   const choose = async (choice: MailChoice) => {
     await orSayWhyNot(async () => {
       await call(setMailChoice, {}, { choice });
-      await mutate({ ...data, mail: choice }, { revalidate: false });
       toast.success(
         choice === 'none'
           ? 'You are sent no mail.'

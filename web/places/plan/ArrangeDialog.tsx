@@ -1,5 +1,3 @@
-import { getCourse } from '../../../contract/course';
-import { answersOf } from '../../data/apiKey';
 import {
   DndContext,
   KeyboardSensor,
@@ -19,9 +17,9 @@ import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { useSWRConfig } from 'swr';
 import { orderForums, type PlanView } from '../../../contract/plan';
 import { call } from '../../data/api';
+import { askedAnew } from '../../data/askAnew';
 import { useCourse } from '../../data/course';
 import { Dialog } from '../../ui/Dialog';
 import type { PlanStep } from './useUndo';
@@ -96,17 +94,14 @@ function entriesOf(plan: PlanView, units: readonly { id: string; title: string }
 /** The order of units and forums, by drag or by keyboard (Space takes hold, arrows move), and what stands on top. */
 export function ArrangeDialog({
   plan,
-  refresh,
   push,
   close,
 }: {
   plan: PlanView;
-  refresh: () => Promise<unknown>;
   push: (step: PlanStep) => void;
   close: () => void;
 }) {
   const course = useCourse();
-  const { mutate } = useSWRConfig();
   const first: Arrangement = {
     entries: entriesOf(plan, course.units),
     pinned: pinnedIn(plan),
@@ -133,8 +128,7 @@ export function ArrangeDialog({
         pinned: [...pinned],
       },
     );
-    await mutate(answersOf(getCourse, { course: course.id }));
-    await refresh();
+    await askedAnew();
   };
   const save = async () => {
     setBusy(true);

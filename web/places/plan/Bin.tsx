@@ -10,9 +10,9 @@ import { When } from '../../ui/When';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Forums that were removed, with what they hold; each can be brought back. */
-export function Bin({ refresh, close }: { refresh: () => Promise<unknown>; close: () => void }) {
+export function Bin({ close }: { close: () => void }) {
   const course = useCourse();
-  const { data, error, mutate } = useApi(getBin, { course: course.id });
+  const { data, error } = useApi(getBin, { course: course.id });
   const restore = async (forum: { id: string; title: string; version: number }) => {
     await orSayWhyNot(async () => {
       await call(
@@ -21,7 +21,6 @@ export function Bin({ refresh, close }: { refresh: () => Promise<unknown>; close
         { forums: [{ id: forum.id, version: forum.version }], removed: false },
       );
       toast.success(`“${forum.title}” is back, with everything in it.`);
-      await Promise.all([mutate(), refresh()]);
     });
   };
   return (

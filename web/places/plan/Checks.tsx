@@ -28,9 +28,8 @@ export function Checks() {
   useTitle('Checks', 'Plan', course.title);
   const { data, error, mutate } = useApi(getPlan, { course: course.id });
   const findings = useFindings(data, course);
-  const refresh = () => mutate();
-  const { move, warned, dismissWarning, versionOf } = usePlanMoves(data, refresh, forget);
-  const actions = useForumActions(versionOf, refresh, forget);
+  const { move, warned, dismissWarning, versionOf } = usePlanMoves(data, forget);
+  const actions = useForumActions(versionOf, forget);
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data || findings.total === null) return <Loading what="Reading the plan" />;
   const words = wordsFor(data, course);
@@ -40,10 +39,9 @@ export function Checks() {
     (findings.aside.get(planned.id) ?? []).map((each) => ({ planned, ...each })),
   );
   const takeUp = async (forumId: string, code: string, facts: string) => {
-    await orSayWhyNot(async () => {
-      await call(dismissFinding, { course: course.id }, { forumId, code, facts, reason: null });
-      await mutate();
-    });
+    await orSayWhyNot(() =>
+      call(dismissFinding, { course: course.id }, { forumId, code, facts, reason: null }),
+    );
   };
   return (
     <div className="mx-auto w-full max-w-3xl px-5 pt-5 pb-20">

@@ -36,11 +36,10 @@ export function Plan() {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const { data, error, mutate } = useApi(getPlan, { course: course.id });
-  const refresh = () => mutate();
   const findings = useFindings(data, course);
   const undo = useUndo();
-  const { move, versionOf, warned, dismissWarning } = usePlanMoves(data, refresh, undo.push);
-  const actions = useForumActions(versionOf, refresh, undo.push);
+  const { move, versionOf, warned, dismissWarning } = usePlanMoves(data, undo.push);
+  const actions = useForumActions(versionOf, undo.push);
   const [dialog, setDialog] = useState<'shift' | 'arrange' | 'bin' | 'start' | null>(null);
   const [ownTermsToo, setOwnTermsToo] = useState(true);
   const zoom = (Number(search.get('zoom')) || 0) as Zoom;
@@ -144,7 +143,6 @@ export function Plan() {
           plan={data}
           move={canEdit ? move : null}
           actions={actions}
-          refresh={refresh}
           editOwnTerms={(own) => terms.edit(selected.id, own)}
         />
       )}
@@ -163,10 +161,8 @@ export function Plan() {
       {dialog === 'shift' && (
         <ShiftDialog plan={data} chosen={selected?.id ?? null} move={move} close={() => setDialog(null)} />
       )}
-      {dialog === 'arrange' && (
-        <ArrangeDialog plan={data} refresh={refresh} push={undo.push} close={() => setDialog(null)} />
-      )}
-      {dialog === 'bin' && <Bin refresh={refresh} close={() => setDialog(null)} />}
+      {dialog === 'arrange' && <ArrangeDialog plan={data} push={undo.push} close={() => setDialog(null)} />}
+      {dialog === 'bin' && <Bin close={() => setDialog(null)} />}
       {dialog === 'start' && (
         <StartDialog
           monday={mondayOf(toWallClock(courseNow() + 7 * DAY, course.zone).slice(0, 10))}

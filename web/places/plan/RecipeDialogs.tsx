@@ -46,13 +46,10 @@ export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; cl
 /** What a new forum starts from: nothing, or a recipe in the week of a Monday. */
 export function StartDialog({ monday, close }: { monday: string; close: () => void }) {
   const course = useCourse();
-  const { data, error, mutate } = useApi(listRecipes, { course: course.id });
+  const { data, error } = useApi(listRecipes, { course: course.id });
   const [week, setWeek] = useState(monday);
   const drop = async (recipe: Recipe) => {
-    await orSayWhyNot(async () => {
-      await call(dropRecipe, { course: course.id, recipe: recipe.id });
-      await mutate();
-    });
+    await orSayWhyNot(() => call(dropRecipe, { course: course.id, recipe: recipe.id }));
   };
   return (
     <Dialog title="Start a forum" onClose={close} wide>

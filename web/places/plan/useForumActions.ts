@@ -11,6 +11,7 @@ import {
 import type { Finding } from '../../../core/checks/check';
 import { factsOf } from '../../../core/checks/factsOf';
 import { call } from '../../data/api';
+import { askedAnew } from '../../data/askAnew';
 import { useCourse } from '../../data/course';
 import { movedAbove, orderOf, type PlanOrder } from './planOrder';
 import type { PlanStep } from './useUndo';
@@ -48,7 +49,6 @@ export interface ForumActions {
 /** @param versionOf the version of a forum as last seen; what is taken back later begins from that one */
 export function useForumActions(
   versionOf: (forumId: string) => number,
-  refresh: () => Promise<unknown>,
   push: (step: PlanStep) => void,
 ): ForumActions {
   const { id: course, units } = useCourse();
@@ -56,7 +56,7 @@ export function useForumActions(
   const binned = useRef(new Map<string, number>());
   const status = async (forum: string, to: Status) => {
     await call(setForumStatus, { course, forum }, { version: versionOf(forum), to });
-    await refresh();
+    await askedAnew();
   };
   const setRemoved = async (forums: readonly string[], removed: boolean) => {
     const { versions } = await call(
@@ -71,7 +71,7 @@ export function useForumActions(
       },
     );
     for (const [id, version] of Object.entries(versions)) binned.current.set(id, version);
-    await refresh();
+    await askedAnew();
   };
   return {
     setStatus: async (planned, to) => {
@@ -94,7 +94,7 @@ export function useForumActions(
       const about = { forumId: planned.id, code: finding.code, facts: factsOf(finding) };
       const set = async (why: string | null) => {
         await call(dismissFinding, { course }, { ...about, reason: why });
-        await refresh();
+        await askedAnew();
       };
       await set(reason);
       push({
@@ -107,7 +107,7 @@ export function useForumActions(
       const before = orderOf(plan, units);
       const set = async (order: PlanOrder) => {
         await call(orderForums, { course }, order);
-        await refresh();
+        await askedAnew();
       };
       await set(movedAbove(before, planned.id, above));
       push({
@@ -118,7 +118,7 @@ export function useForumActions(
     },
     duplicate: async (copies, { unitId, days }, label) => {
       await call(duplicateForums, { course }, { copies: [...copies], unitId, days });
-      await refresh();
+      await askedAnew();
       const made = copies.map(({ to }) => to);
       push({
         label,

@@ -3,6 +3,7 @@ import type { z } from 'zod';
 import { moveDates, sealChangeNames, type DatesChange, type PlanView } from '../../../contract/plan';
 import { lookUntil, type DatedRules } from '../../../core/plan/mapDates';
 import { ApiProblem, call } from '../../data/api';
+import { askedAnew } from '../../data/askAnew';
 import { useCourse } from '../../data/course';
 import type { PlanStep } from './useUndo';
 import { sayWhyNot } from '../../ui/sayWhyNot';
@@ -18,11 +19,7 @@ const liftOf = (rules: DatedRules) =>
   rules.seal !== null && typeof rules.seal.lift === 'object' ? rules.seal.lift.at : null;
 
 /** Changes dates of forums on the server, all or none, and remembers how to take them back. */
-export function usePlanMoves(
-  plan: PlanView | undefined,
-  refresh: () => Promise<unknown>,
-  push: (step: PlanStep) => void,
-) {
+export function usePlanMoves(plan: PlanView | undefined, push: (step: PlanStep) => void) {
   const course = useCourse();
   const versions = useRef(new Map<string, number>());
   useEffect(() => {
@@ -48,9 +45,9 @@ export function usePlanMoves(
       }));
       const answer = await call(moveDates, { course: course.id }, { changes, what, confirmed });
       for (const [id, version] of Object.entries(answer.versions)) versions.current.set(id, version);
-      await refresh();
+      await askedAnew();
     },
-    [course.id, refresh],
+    [course.id],
   );
 
   const move = useCallback(
@@ -82,11 +79,11 @@ export function usePlanMoves(
           return false;
         }
         sayWhyNot(error);
-        await refresh();
+        await askedAnew();
         return false;
       }
     },
-    [plan, push, send, refresh],
+    [plan, push, send],
   );
   const versionOf = useCallback((forumId: string) => versions.current.get(forumId) ?? 0, []);
   return { move, versionOf, warned, dismissWarning: () => setWarned(null) };

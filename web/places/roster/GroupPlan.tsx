@@ -29,7 +29,6 @@ function Box({ id, children }: { id: string; children: ReactNode }) {
 interface PlanProps {
   readonly roster: RosterView;
   readonly canEdit: boolean;
-  readonly done: () => void;
   readonly dropped: () => void;
 }
 
@@ -196,23 +195,10 @@ function Seats({
 /** One group plan: its groups arranged by drag, with the list beside each name, or dealt; unsaved changes are kept. */
 export function GroupPlan({
   latest,
-  done,
   ...rest
 }: {
   latest: GroupPlanView;
 } & PlanProps) {
   const { view, begin, end } = useBegun(latest);
-  return (
-    <Arranging
-      key={view.version}
-      plan={view}
-      begin={begin}
-      end={end}
-      done={() => {
-        end();
-        done();
-      }}
-      {...rest}
-    />
-  );
+  return <Arranging key={view.version} plan={view} begin={begin} end={end} {...rest} />;
 }

@@ -5,15 +5,7 @@ import { Empty } from '../../ui/states';
 import { GroupPlan } from './GroupPlan';
 
 /** Group plans: splits of the roster into small groups, made by hand, at random, balanced or by size. */
-export function Groups({
-  roster,
-  canEdit,
-  changed,
-}: {
-  roster: RosterView;
-  canEdit: boolean;
-  changed: () => void;
-}) {
+export function Groups({ roster, canEdit }: { roster: RosterView; canEdit: boolean }) {
   const [search, setSearch] = useSearchParams();
   const asked = search.get('plan');
   const saved = roster.plans.find(({ id }) => id === asked);
@@ -59,11 +51,7 @@ export function Groups({
         latest={chosen}
         roster={roster}
         canEdit={canEdit}
-        done={changed}
-        dropped={() => {
-          setSearch({ view: 'groups' }, { replace: true });
-          changed();
-        }}
+        dropped={() => setSearch({ view: 'groups' }, { replace: true })}
       />
     </>
   );

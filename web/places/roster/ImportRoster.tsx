@@ -21,8 +21,8 @@ const KINDS = { new: 'new', changed: 'changes', same: 'stays', error: 'not read'
 const SHOWN = 500;
 
 /** A roster from a CSV file: columns matched and shown, every row previewed, nothing written until confirmed. */
-export function ImportRoster({ changed }: { changed: () => void }) {
-  const { file, read, busy, problem, choose, match, write } = useRosterImport(changed);
+export function ImportRoster() {
+  const { file, read, busy, problem, choose, match, write } = useRosterImport();
   const isUnmatched =
     read !== null && read.columns.email === undefined && read.columns.studentNumber === undefined;
   return (

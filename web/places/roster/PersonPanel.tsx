@@ -33,13 +33,11 @@ export function PersonPanel({
   roster,
   canEdit,
   close,
-  changed,
 }: {
   person: RosterPerson | null;
   roster: RosterView;
   canEdit: boolean;
   close: () => void;
-  changed: () => void;
 }) {
   const course = useCourse();
   const [id] = useState(() => person?.id ?? newId());
@@ -64,7 +62,6 @@ export function PersonPanel({
         { version: person?.version ?? 0, fields, confirmed },
       );
       toast.success(person ? 'Saved.' : `${fields.givenName} is in the course.`);
-      changed();
       if (!person) close();
     } catch (error) {
       if (error instanceof ApiProblem && error.problem.code === 'moveChanges')
@@ -72,7 +69,6 @@ export function PersonPanel({
       else {
         showProblems(form, error, 'fields');
         sayWhyNot(error);
-        if (error instanceof ApiProblem && error.problem.code === 'conflict') changed();
       }
     }
     setBusy(false);
@@ -85,7 +81,6 @@ export function PersonPanel({
           ? `${person!.name} sees nothing of the course any more; posts and scores stay.`
           : `${person!.name} is back.`,
       );
-      changed();
     });
   };
   const makeLink = async () => {

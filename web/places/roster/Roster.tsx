@@ -25,7 +25,7 @@ export function minutesWords(minutes: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${minutes} min`;
 }
 
-function People({ roster, changed }: { roster: RosterView; changed: () => void }) {
+function People({ roster }: { roster: RosterView }) {
   const course = useCourse();
   const { search, set } = useAddress();
   const [all, setAll] = useState(false);
@@ -127,7 +127,6 @@ function People({ roster, changed }: { roster: RosterView; changed: () => void }
           roster={roster}
           canEdit={canEdit}
           close={() => set({ person: '' })}
-          changed={changed}
         />
       )}
     </div>
@@ -228,17 +227,17 @@ export function Roster() {
         )}
       </div>
       {view === 'groups' ? (
-        <Groups roster={data} canEdit={canEdit} changed={() => void mutate()} />
+        <Groups roster={data} canEdit={canEdit} />
       ) : view === 'sections' ? (
-        <Sections roster={data} canEdit={canEdit} changed={() => void mutate()} />
+        <Sections roster={data} canEdit={canEdit} />
       ) : view === 'import' && canEdit ? (
-        <ImportRoster changed={() => void mutate()} />
+        <ImportRoster />
       ) : data.people.length === 0 ? (
         <Empty level={2} title="Nobody here yet">
           Import a CSV file with names and e-mail addresses, or add people one by one.
         </Empty>
       ) : (
-        <People roster={data} changed={() => void mutate()} />
+        <People roster={data} />
       )}
     </div>
   );

@@ -1,29 +1,17 @@
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { useSWRConfig } from 'swr';
-import { getCourse } from '../../../contract/course';
 import { saveSections, type RosterView } from '../../../contract/roster';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
-import { keyOf } from '../../data/useApi';
 import { plural } from '../../../words/numbers';
 import { Problem } from '../../ui/Problem';
 import { useSaving } from '../../ui/useSaving';
 
 /** The sections of a course: made, renamed, ordered, taken away while nobody is in them. */
-export function Sections({
-  roster,
-  canEdit,
-  changed,
-}: {
-  roster: RosterView;
-  canEdit: boolean;
-  changed: () => void;
-}) {
+export function Sections({ roster, canEdit }: { roster: RosterView; canEdit: boolean }) {
   const course = useCourse();
-  const { mutate } = useSWRConfig();
   const [list, setList] = useState(() => roster.sections.map((section) => ({ ...section })));
   const { problem, attempt } = useSaving();
   const inside = (id: string) =>
@@ -37,9 +25,7 @@ export function Sections({
   const save = async () => {
     await attempt(async () => {
       await call(saveSections, { course: course.id }, { sections: list });
-      await mutate(keyOf(getCourse, { course: course.id }));
       toast.success('Saved.');
-      changed();
     });
   };
   return (

@@ -26,15 +26,13 @@ const editOf = ({ version, title, groups }: GroupPlanView): Edit => ({ version, 
 interface Follows {
   /** It is being arranged: what the server says meanwhile waits. */
   readonly begin: () => void;
-  /** It is not any more. */
+  /** It is not any more: it was saved, left, or somebody else saved it. */
   readonly end: () => void;
-  /** It was saved, or somebody else saved it: it is to be asked for anew. */
-  readonly done: () => void;
   readonly dropped: () => void;
 }
 
 /** Arranging a group plan: what is changed is kept in the browser until it is saved, and what it means for forums under way is asked first. */
-export function useArranging(plan: GroupPlanView, { begin, end, done, dropped }: Follows) {
+export function useArranging(plan: GroupPlanView, { begin, end, dropped }: Follows) {
   const course = useCourse().id;
   const { restored, keptAt, keep, flush, drop: forget } = useKeptEdit<Edit>('groups', plan.id);
   const [edit, setEdit] = useState<Edit>(restored?.value ?? editOf(plan));
@@ -53,7 +51,7 @@ export function useArranging(plan: GroupPlanView, { begin, end, done, dropped }:
     if (code === 'moveChanges') setWarned(moveChanges.parse((error as ApiProblem).problem.current));
     else if (code === 'conflict') {
       flush();
-      done();
+      end();
     } else setProblem(sentenceOf(error));
   };
   const save = async (confirmed: boolean) => {
@@ -66,7 +64,7 @@ export function useArranging(plan: GroupPlanView, { begin, end, done, dropped }:
       toast.success('The groups are saved.');
       forget();
       setDirty(false);
-      done();
+      end();
     } catch (error) {
       refused(error);
     }

@@ -12,7 +12,7 @@ export type RosterRead = AnswerOf<typeof importRoster>;
 export type RosterColumns = RosterRead['columns'];
 
 /** Reading a roster from a file: the file, what reading it would do, and writing it. */
-export function useRosterImport(changed: () => void) {
+export function useRosterImport() {
   const course = useCourse().id;
   const [file, setFile] = useState<{ name: string; text: string; note: string | null } | null>(null);
   const [read, setRead] = useState<RosterRead | null>(null);
@@ -23,7 +23,6 @@ export function useRosterImport(changed: () => void) {
       setRead(next);
       if (!confirm) return;
       toast.success(`${plural(next.counts.new, 'person', 'people')} added, ${next.counts.changed} changed.`);
-      changed();
     });
   return {
     file,

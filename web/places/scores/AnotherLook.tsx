@@ -16,7 +16,7 @@ const STATES = {
 } as const;
 
 /** What a student asked to be looked at again in a score, and the way to ask. */
-export function AnotherLook({ item, changed }: { item: ScoresView['items'][number]; changed: () => void }) {
+export function AnotherLook({ item }: { item: ScoresView['items'][number] }) {
   const course = useCourse().id;
   const [reason, setReason] = useState<string | null>(null);
   const [id] = useState(newId);
@@ -26,7 +26,6 @@ export function AnotherLook({ item, changed }: { item: ScoresView['items'][numbe
       await call(askForLook, { course, forum: item.forumId! }, { id, reason: reason ?? '' });
       setReason(null);
       toast.success('Asked. The answer stands here, and comes as a notice.');
-      changed();
     });
   };
   return (

@@ -15,15 +15,7 @@ import { AttachmentList } from '../../ui/files/Attachments';
 import { AnotherLook } from './AnotherLook';
 import { CommentedPosts } from './CommentedPosts';
 
-function ItemRow({
-  item,
-  letters,
-  changed,
-}: {
-  item: ScoresView['items'][number];
-  letters: ScoresView['letters'];
-  changed: () => void;
-}) {
+function ItemRow({ item, letters }: { item: ScoresView['items'][number]; letters: ScoresView['letters'] }) {
   const course = useCourse();
   const title = item.forumId ? (
     <Link to={addresses.forum(course.id, item.forumId)} className="hover:underline">
@@ -83,7 +75,7 @@ function ItemRow({
           </div>
         </details>
       )}
-      {item.forumId !== null && <AnotherLook item={item} changed={changed} />}
+      {item.forumId !== null && <AnotherLook item={item} />}
     </li>
   );
 }
@@ -138,7 +130,7 @@ export function Scores() {
       )}
       <ul className="ruled mt-4 border-t">
         {data.items.map((item) => (
-          <ItemRow key={item.id} item={item} letters={data.letters} changed={() => void mutate()} />
+          <ItemRow key={item.id} item={item} letters={data.letters} />
         ))}
       </ul>
     </div>

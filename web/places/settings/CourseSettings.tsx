@@ -1,9 +1,7 @@
-import { ofCourse } from '../../data/apiKey';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { toast } from 'sonner';
-import { useSWRConfig } from 'swr';
 import type { z } from 'zod';
 import {
   getCourseSettings,
@@ -28,19 +26,8 @@ import { ZoneRow } from './rows/ZoneRow';
 import { settingsForm, shownSettings, type SettingsForm } from './settingsForm';
 import { Problem } from '../../ui/Problem';
 
-function Form({
-  view,
-  begin,
-  end,
-  saved,
-}: {
-  view: CourseSettingsView;
-  begin: () => void;
-  end: () => void;
-  saved: () => void;
-}) {
+function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => void; end: () => void }) {
   const course = useCourse();
-  const { mutate } = useSWRConfig();
   const canEdit = course.role === 'instructor';
   const {
     restored,
@@ -76,13 +63,12 @@ function Form({
       );
       forget();
       toast.success('Saved.');
-      saved();
-      await mutate(ofCourse(course.id));
+      end();
     } catch (failed) {
       showProblems(form, failed, 'settings');
       if (failed instanceof ApiProblem && failed.problem.code === 'conflict') {
         flush();
-        saved();
+        end();
         return;
       }
       setProblem(sentenceOf(failed));
@@ -120,20 +106,9 @@ function Form({
   );
 }
 
-function Editing({ latest, saved }: { latest: CourseSettingsView; saved: () => void }) {
+function Editing({ latest }: { latest: CourseSettingsView }) {
   const { view, begin, end } = useBegun(latest);
-  return (
-    <Form
-      key={view.version}
-      view={view}
-      begin={begin}
-      end={end}
-      saved={() => {
-        end();
-        saved();
-      }}
-    />
-  );
+  return <Form key={view.version} view={view} begin={begin} end={end} />;
 }
 
 /** What an instructor sets about a course as a whole. */
@@ -147,5 +122,5 @@ export function CourseSettings() {
   );
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading />;
-  return <Editing latest={data} saved={() => void mutate()} />;
+  return <Editing latest={data} />;
 }

@@ -16,8 +16,8 @@ export interface ForumContext {
   readonly forum: ForumView;
   readonly writing: Writing | null;
   readonly write: (writing: Writing | null) => void;
-  /** Something was written or changed; `id` is the post to go to. */
-  readonly changed: (unsealed: boolean, id?: string) => void;
+  /** Something was written or moved: goes to the post. */
+  readonly goToWritten: (unsealed: boolean, id?: string) => void;
   readonly marks: Pick<ReadMarks, 'watch' | 'mark' | 'bookmark'>;
   readonly fold: (post: string, away: boolean) => void;
   /** Posts picked for a stack. */

@@ -26,24 +26,11 @@ function Gauge({ value }: { value: number }) {
 }
 
 /** A light approval of a post, or a rating from 1 to 5; what is told of others' is the forum's to say. */
-export function Nods({
-  forum,
-  post,
-  nods,
-  changed,
-}: {
-  forum: ForumView;
-  post: PostView;
-  nods: PostBody['nods'];
-  changed: () => void;
-}) {
+export function Nods({ forum, post, nods }: { forum: ForumView; post: PostView; nods: PostBody['nods'] }) {
   const course = useCourse();
   if (nods === null || post.removed) return null;
   const send = async (value: number | null) => {
-    await orSayWhyNot(async () => {
-      await call(setNod, { course: course.id, forum: forum.id, post: post.id }, { value });
-      changed();
-    });
+    await orSayWhyNot(() => call(setNod, { course: course.id, forum: forum.id, post: post.id }, { value }));
   };
   const told =
     nods.count === null || nods.count === 0

@@ -36,18 +36,17 @@ export function PostActions({
 }) {
   const course = useCourse();
   const vantage = useVantage();
-  const { forum, write, changed } = useForumContext();
+  const { forum, write } = useForumContext();
   const [versions, setVersions] = useState(false);
   const [sending, setSending] = useState(false);
   const [reporting, setReporting] = useState(false);
-  const act = useModerateActions(forum.id, () => changed(false));
+  const act = useModerateActions(forum.id);
   const params = { course: course.id, forum: forum.id, post: post.id };
   const run = async (work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) => {
     await orSayWhyNot(async () => {
       await work();
       if (undo) saidWithUndo(said, () => run(undo, 'It is back.'));
       else toast.success(said);
-      changed(false);
     });
   };
   const edit = async () => {
@@ -74,7 +73,7 @@ export function PostActions({
       {may.moderate.yes && vantage === null && (!post.removed || post.opens) && (
         <ModerateMenu post={post} edit={may.edit.yes && !post.mine ? () => void edit() : null} />
       )}
-      <Nods forum={forum} post={post} nods={body.nods} changed={() => changed(false)} />
+      <Nods forum={forum} post={post} nods={body.nods} />
       {vantage === null && <Marks post={post} />}
       {vantage === null && !post.removed && post.waiting === null && (
         <button type="button" className={quietLink} onClick={() => setSending(true)}>
@@ -115,7 +114,6 @@ export function PostActions({
           act={async (reason) => {
             await call(reportPost, params, { reason: reason! });
             toast.success('Reported. Staff will look at it.');
-            changed(false);
           }}
           onClose={() => setReporting(false)}
         />

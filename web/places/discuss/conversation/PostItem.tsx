@@ -90,12 +90,11 @@ function TextToCome({ words }: { words: number }) {
 
 function Text({ post, body }: { post: PostView; body: PostBody }) {
   const course = useCourse().id;
-  const { forum, changed } = useForumContext();
+  const { forum } = useForumContext();
   const strike = async (source: string, struck: boolean) => {
-    await orSayWhyNot(async () => {
-      await call(strikeQuote, { course, forum: forum.id, post: post.id, source }, { struck });
-      changed(false);
-    });
+    await orSayWhyNot(() =>
+      call(strikeQuote, { course, forum: forum.id, post: post.id, source }, { struck }),
+    );
   };
   return (
     <>

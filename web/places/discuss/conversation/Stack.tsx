@@ -110,7 +110,7 @@ function ActOnAll({
   bodies: Bodies;
 }) {
   const course = useCourse();
-  const { forum, changed } = useForumContext();
+  const { forum } = useForumContext();
   const isStaff = course.role !== 'student';
   const at = (post: string) => ({ course: course.id, forum: forum.id, post });
   const standing = posts.filter(({ post }) => !post.removed).map(({ post }) => post.id);
@@ -125,7 +125,6 @@ function ActOnAll({
     if (done > 0 && undo) saidWithUndo(told, () => run(of, undo, 'as before.'));
     else if (done > 0) toast.success(told);
     if (problem !== null) toast.error(problem);
-    changed(false);
   };
   const nod = async () => {
     await bodies.all(ids);

@@ -1,5 +1,3 @@
-import { ofCourse } from '../../../data/apiKey';
-import { useSWRConfig } from 'swr';
 import { freezeForum } from '../../../../contract/moderate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
@@ -9,14 +7,12 @@ import { orSayWhyNot } from '../../../ui/sayWhyNot';
 /** Stops posting in a forum now, whatever its window says, or lets it go on. */
 export function FreezeForum({ forum }: { forum: { readonly id: string; readonly frozen: boolean } }) {
   const course = useCourse().id;
-  const { mutate } = useSWRConfig();
   const set = async (frozen: boolean) => {
     await orSayWhyNot(async () => {
       await call(freezeForum, { course, forum: forum.id }, { frozen });
       saidWithUndo(frozen ? 'Frozen: only staff write here now.' : 'Posting goes by its window again.', () =>
         set(!frozen),
       );
-      await mutate(ofCourse(course));
     });
   };
   return (

@@ -52,7 +52,6 @@ export function Moderate() {
         ? 'reported'
         : 'unanswered';
   const view = views.find(([name]) => name === asked)?.[0] ?? first;
-  const changed = () => void mutate();
   return (
     <div className="mx-auto w-full max-w-4xl px-5 pt-5 pb-16">
       <Link
@@ -83,8 +82,8 @@ export function Moderate() {
           </button>
         ))}
       </nav>
-      {view === 'waiting' && <WaitingPosts moderate={data} changed={changed} />}
-      {view === 'reported' && <Reported moderate={data} changed={changed} />}
+      {view === 'waiting' && <WaitingPosts moderate={data} />}
+      {view === 'reported' && <Reported moderate={data} />}
       {view === 'unanswered' && <Unanswered moderate={data} />}
       {view === 'people' && <People moderate={data} />}
       {view === 'evidence' && <EvidenceList forum={data.forum.id} />}

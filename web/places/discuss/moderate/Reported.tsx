@@ -12,7 +12,7 @@ import { When } from '../../../ui/When';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** The posts that students reported, with who reported them and why, until staff settle it. */
-export function Reported({ moderate, changed }: { moderate: ModerateView; changed: () => void }) {
+export function Reported({ moderate }: { moderate: ModerateView }) {
   const course = useCourse().id;
   const isMine = useVantage() === null;
   const { forum, reported } = moderate;
@@ -26,7 +26,6 @@ export function Reported({ moderate, changed }: { moderate: ModerateView; change
     await orSayWhyNot(async () => {
       await call(settleReports, { course, forum: forum.id, post });
       toast.success('Settled.');
-      changed();
     });
   };
   return (

@@ -21,12 +21,12 @@ const HOLDS = {
 };
 
 /** The posts that wait for approval, whoever waits longest first; each is approved or given back where it is read. */
-export function WaitingPosts({ moderate, changed }: { moderate: ModerateView; changed: () => void }) {
+export function WaitingPosts({ moderate }: { moderate: ModerateView }) {
   const course = useCourse();
   const { forum, waiting } = moderate;
   const isMine = useVantage() === null;
   const [versionsOf, setVersionsOf] = useState<WaitingPost | null>(null);
-  const act = useModerateActions(forum.id, changed);
+  const act = useModerateActions(forum.id);
   if (waiting.length === 0)
     return (
       <Empty title="Nothing waits" level={2}>

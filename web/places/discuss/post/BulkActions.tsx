@@ -17,12 +17,9 @@ export function BulkActions({
   className?: string;
   done?: () => void;
 }) {
-  const { forum, changed } = useForumContext();
+  const { forum } = useForumContext();
   const [removing, setRemoving] = useState(false);
-  const act = useModerateActions(forum.id, () => {
-    changed(false);
-    done();
-  });
+  const act = useModerateActions(forum.id, done);
   const idsOf = (some: readonly PostView[]) => some.map(({ id }) => id);
   const held = idsOf(posts.filter((post) => isWaiting(post) && !post.removed));
   const standing = idsOf(posts.filter(({ removed, as }) => !removed && as === 'text'));

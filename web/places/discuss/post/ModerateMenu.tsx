@@ -22,8 +22,8 @@ export function ModerateMenu({
   /** null where the text is not theirs to change. */ edit: (() => void) | null;
 }) {
   const course = useCourse().id;
-  const { forum, changed } = useForumContext();
-  const act = useModerateActions(forum.id, () => changed(false));
+  const { forum } = useForumContext();
+  const act = useModerateActions(forum.id);
   const [asks, setAsks] = useState<'remove' | 'move' | null>(null);
   const below = useMemo(
     () => (asks === 'remove' ? branchBelow(postsOf(forum), post.id).size - 1 : 0),
@@ -32,10 +32,7 @@ export function ModerateMenu({
   const run = async (work: () => Promise<unknown>, said?: string) => {
     await orSayWhyNot(async () => {
       await work();
-      if (said) {
-        toast.success(said);
-        changed(false);
-      }
+      if (said) toast.success(said);
     });
   };
   const freeze = (frozen: boolean) =>

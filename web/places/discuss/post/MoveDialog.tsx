@@ -57,7 +57,7 @@ function Target({ post, forum }: { post: PostView; forum: ForumView }) {
 /** Moves a post with everything below it under another, or out as a thread of its own; with undo. */
 export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => void }) {
   const course = useCourse().id;
-  const { forum, changed } = useForumContext();
+  const { forum, goToWritten } = useForumContext();
   const name = useId();
   const [find, setFind] = useState('');
   const [target, setTarget] = useState<string | null>(null);
@@ -90,12 +90,12 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
             questionId: before.parentId === null ? before.questionId : null,
           });
           toast.success('It stands where it stood.');
-          changed(false, post.id);
+          goToWritten(false, post.id);
         });
       };
       saidWithUndo(`${plural(before.posts, 'post')} moved. What counts follows.`, undo);
       onClose();
-      changed(false, post.id);
+      goToWritten(false, post.id);
     });
   };
 

@@ -26,7 +26,7 @@ const BACK: Record<ModerateAction, ModerateAction> = {
 };
 
 /** What staff do to posts, one or thousands, told when it is done and taken back with Undo. */
-export function useModerateActions(forum: string, changed: () => void) {
+export function useModerateActions(forum: string, done?: () => void) {
   const course = useCourse().id;
   /** Rejects with the server's sentence; nothing is done then. */
   const act = async (
@@ -40,7 +40,7 @@ export function useModerateActions(forum: string, changed: () => void) {
       saidWithUndo(`${plural(answer.changed.length, 'post')} ${DONE[does]}`, undo);
     for (const { why, posts: passed } of answer.passed)
       toast(`${numberWords(passed.length)} passed over: ${passed.length === 1 ? 'it' : 'each'} ${why}.`);
-    changed();
+    done?.();
   };
   return act;
 }

@@ -40,7 +40,7 @@ export function OpeningComposer({
   space: Space | null;
   questionId?: string;
 }) {
-  const { forum, writing, write, changed, quoting, quote } = useForumContext();
+  const { forum, writing, write, goToWritten, quoting, quote } = useForumContext();
   const isStaff = forum.phase === null;
   if (!forum.openThread.yes) return null;
   if (isStaff && forum.readers === 'staff' && space === null) return null;
@@ -48,7 +48,7 @@ export function OpeningComposer({
   const spaceId = isStaff && space !== null ? space.id : undefined;
   const done = (result: { id: string; unsealed: boolean } | null) => {
     write(null);
-    if (result) changed(result.unsealed, result.id);
+    if (result) goToWritten(result.unsealed, result.id);
   };
   const mine = forum.posts.some(
     (post) =>

@@ -7,10 +7,10 @@ import type { Writing } from '../context/writing';
 
 /** What a composer below a post does when it is done. */
 function useDone() {
-  const { write, changed } = useForumContext();
+  const { write, goToWritten } = useForumContext();
   return (result: { id: string; unsealed: boolean } | null) => {
     write(null);
-    if (result) changed(result.unsealed, result.id);
+    if (result) goToWritten(result.unsealed, result.id);
   };
 }
 

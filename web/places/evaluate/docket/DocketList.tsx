@@ -51,7 +51,6 @@ export function DocketList({
   setFilter,
   selected,
   addressOf,
-  changed,
   hide,
 }: {
   view: DocketView;
@@ -60,7 +59,6 @@ export function DocketList({
   setFilter: (filter: DocketFilter) => void;
   selected: string | undefined;
   addressOf: (studentId: string) => string;
-  changed: () => void;
   /** Covers names, or no longer. */
   hide: (hidden: boolean) => void;
 }) {
@@ -92,7 +90,6 @@ export function DocketList({
           names={view.forum.names === 'shown' ? 'shown' : 'hidden'}
           shown={rows.map(({ student }) => student.id)}
           picked={picked === null ? [] : [...picked]}
-          changed={changed}
           onClose={() => setOpen(null)}
         />
       )}
@@ -103,7 +100,7 @@ export function DocketList({
         <Progress view={view} />
         <p className="mt-1.5 flex flex-wrap items-center gap-x-4">
           <NamesHidden names={view.forum.names} hide={hide} />
-          <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} changed={changed} />
+          <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} />
           {view.rows.some(isScored) && (
             <button type="button" className="link-plain text-xs" onClick={() => setOpen('given')}>
               What was given
@@ -123,14 +120,7 @@ export function DocketList({
           >
             {picked === null ? 'Pick' : `${picked.size} picked`}
           </button>
-          <Releases
-            view={view}
-            picked={picked}
-            done={(worked) => {
-              if (worked) setPicked(null);
-              changed();
-            }}
-          />
+          <Releases view={view} picked={picked} done={() => setPicked(null)} />
         </div>
       </div>
       <DocketRows rows={rows} selected={selected} addressOf={addressOf} picked={picked} pick={pick} />
@@ -201,7 +191,7 @@ function Releases({
 }: {
   view: DocketView;
   picked: ReadonlySet<string> | null;
-  done: (worked: boolean) => void;
+  done: () => void;
 }) {
   const course = useCourse().id;
   const scored = view.rows.filter(isScored);
@@ -217,7 +207,7 @@ function Releases({
           : `Taken back from ${plural(changed, 'student')}.`,
       );
     });
-    done(worked);
+    if (worked) done();
   };
   if (picked !== null && picked.size > 0)
     return (

@@ -34,7 +34,6 @@ export function ManyAtOnce({
   names,
   shown,
   picked,
-  changed,
   onClose,
 }: {
   forum: string;
@@ -43,13 +42,12 @@ export function ManyAtOnce({
   shown: readonly string[];
   /** Those who were picked in it. */
   picked: readonly string[];
-  changed: () => void;
   onClose: () => void;
 }) {
   const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
   const [remark, setRemark] = useState('{given name}, ');
   const lists = { shown, picked };
-  const { preview, forget, look, doIt, busy, problem } = useManyAtOnce(forum, names, { changed, onClose });
+  const { preview, forget, look, doIt, busy, problem } = useManyAtOnce(forum, names, onClose);
   const asked = (of: (typeof ACTS)[number]): AskedOfMany => ({
     act: of.act,
     students: of.whom === 'shown' || of.whom === 'picked' ? [...lists[of.whom]] : of.whom,

@@ -14,12 +14,10 @@ import { DateInput } from '../../../ui/dates/DateInput';
 export function ReleaseAt({
   forum,
   at,
-  changed,
 }: {
   forum: string;
   /** What is planned; null for nothing. */
   at: number | null;
-  changed: () => void;
 }) {
   const course = useCourse();
   const [open, setOpen] = useState(false);
@@ -30,7 +28,6 @@ export function ReleaseAt({
       await call(planRelease, { course: course.id, forum }, { at: next });
       setOpen(false);
       toast.success(next === null ? 'Nothing is released by itself.' : 'The release is planned.');
-      changed();
     });
   };
   return (

@@ -17,11 +17,7 @@ export type ActionPreview = AnswerOf<typeof actOnDocket>;
 export type AskedOfMany = Pick<SentOf<typeof actOnDocket>, 'act' | 'students' | 'remark'>;
 
 /** Does the same to many students of a docket: first only looked at, then done, and taken back in one step. */
-export function useManyAtOnce(
-  forum: string,
-  names: 'shown' | 'hidden',
-  { changed, onClose }: { readonly changed: () => void; readonly onClose: () => void },
-) {
+export function useManyAtOnce(forum: string, names: 'shown' | 'hidden', onClose: () => void) {
   const params = { course: useCourse().id, forum };
   const [preview, setPreview] = useState<ActionPreview | null>(null);
   const { busy, problem, attempt } = useSaving();
@@ -31,7 +27,6 @@ export function useManyAtOnce(
       const others = passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : '';
       toast.success(`Undone for ${plural(undone, 'student')}.${others}`);
     });
-    changed();
   };
   return {
     preview,
@@ -48,7 +43,6 @@ export function useManyAtOnce(
         const id = newId();
         const { changes } = await call(actOnDocket, params, { ...asked, id, preview: false, names });
         saidWithUndo(`Done for ${plural(changes.length, 'student')}.`, () => undo(id));
-        changed();
         onClose();
       }),
   };

@@ -108,26 +108,17 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
   const use = (remark: SavedRemark | undefined) => {
     if (!remark) return;
     sheet.state.addToRemark(textOf(filled(remark.text)));
-    void call(noteRemarkUsed, { course, remark: remark.id }, { choices }).then(() => mutate());
+    void call(noteRemarkUsed, { course, remark: remark.id }, { choices });
     onClose();
   };
   const drop = async (remark: SavedRemark) => {
-    await orSayWhyNot(async () => {
-      await call(dropRemark, { course, remark: remark.id });
-      await mutate();
-    });
+    await orSayWhyNot(() => call(dropRemark, { course, remark: remark.id }));
   };
   const current = onSheet.remark === null ? '' : plainText(onSheet.remark, { quotes: 'all' }).trim();
   return (
     <Dialog title="Saved remarks" onClose={onClose} wide>
       {editing ? (
-        <Edit
-          remark={editing}
-          done={() => {
-            setEditing(null);
-            void mutate();
-          }}
-        />
+        <Edit remark={editing} done={() => setEditing(null)} />
       ) : error && !data ? (
         <Failed error={error} retry={() => void mutate()} />
       ) : !data ? (

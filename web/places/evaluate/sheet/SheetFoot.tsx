@@ -8,15 +8,7 @@ import type { Sheet } from './useSheet';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** How the score stands, and releasing it or excusing the student. */
-export function SheetFoot({
-  sheet,
-  toggleRelease,
-  refresh,
-}: {
-  sheet: Sheet;
-  toggleRelease: () => Promise<void>;
-  refresh: () => void;
-}) {
+export function SheetFoot({ sheet, toggleRelease }: { sheet: Sheet; toggleRelease: () => Promise<void> }) {
   const course = useCourse();
   const { now } = sheet;
   const { view } = now;
@@ -34,7 +26,6 @@ export function SheetFoot({
           : `${view.student.given} is excused from this forum.`,
       );
     });
-    refresh();
   };
   return (
     <>

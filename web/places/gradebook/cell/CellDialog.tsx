@@ -38,12 +38,10 @@ function eventWords({ what, before, after }: CellDetail['history'][number]): str
 export function CellDialog({
   item,
   student,
-  changed,
   onClose,
 }: {
   item: GradebookItem;
   student: { readonly id: string; readonly sortable: string };
-  changed: () => void;
   onClose: () => void;
 }) {
   const course = useCourse().id;
@@ -63,8 +61,6 @@ export function CellDialog({
               button="Keep the remark"
               save={async (remark, before) => {
                 await call(remarkCell, { course, item: item.id, student: student.id }, { before, remark });
-                void mutate();
-                changed();
               }}
               theirsIn={(current) => (current as { remark: string }).remark}
             />

@@ -21,7 +21,7 @@ const ACTS: readonly { act: ItemAction; students: 'all' | 'missing'; words: stri
 ];
 
 /** What is done to a whole column: looked at first, with whom it reaches, then done. */
-export function ColumnActions({ item, changed }: { item: GradebookItem; changed: () => void }) {
+export function ColumnActions({ item }: { item: GradebookItem }) {
   const course = useCourse().id;
   const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
   const [reached, setReached] = useState<Reached | null>(null);
@@ -40,7 +40,6 @@ export function ColumnActions({ item, changed }: { item: GradebookItem; changed:
         toast.success(`${of.done} ${plural(answer.students.length, 'student')}.${held}`);
         setChosen(null);
         setReached(null);
-        changed();
       }
     });
   };

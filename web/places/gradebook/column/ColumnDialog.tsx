@@ -54,14 +54,12 @@ function Figures({ view, item }: { view: GradebookView; item: GradebookItem }) {
 export function ColumnDialog({
   view,
   item,
-  changed,
   sortBy,
   paste,
   onClose,
 }: {
   view: GradebookView;
   item: GradebookItem;
-  changed: () => void;
   sortBy: () => void;
   paste: () => void;
   onClose: () => void;
@@ -73,7 +71,6 @@ export function ColumnDialog({
   const remove = async (removed: boolean) => {
     await orSayWhyNot(async () => {
       await call(setItemRemoved, { course: course.id, item: item.id }, { removed });
-      changed();
       if (!removed) return;
       onClose();
       saidWithUndo(`${item.title} is taken away, with its scores.`, () => remove(false));
@@ -122,7 +119,7 @@ export function ColumnDialog({
         <Figures view={view} item={item} />
       </div>
       <section aria-label="Many at once" className={section}>
-        <ColumnActions item={item} changed={changed} />
+        <ColumnActions item={item} />
       </section>
       {mayChange && (
         <>
@@ -132,10 +129,7 @@ export function ColumnDialog({
               key={item.version}
               view={view}
               item={item}
-              saved={() => {
-                toast.success('Kept.');
-                changed();
-              }}
+              saved={() => void toast.success('Kept.')}
             />
           </section>
           <section aria-label="The forum" className={section}>
@@ -145,7 +139,6 @@ export function ColumnDialog({
               item={item}
               done={() => {
                 toast.success(byHand ? 'The forum feeds it from now on.' : 'Unlinked.');
-                changed();
                 onClose();
               }}
             />

@@ -11,12 +11,10 @@ import { ReadScores } from './ReadScores';
 export function ImportDialog({
   view,
   enter,
-  changed,
   onClose,
 }: {
   view: GradebookView;
   enter: (changes: readonly CellChange[], why: string) => Promise<string | null>;
-  changed: () => void;
   onClose: () => void;
 }) {
   const mayReadAll = useCourse().role === 'instructor';
@@ -69,13 +67,7 @@ export function ImportDialog({
       )}
       {chosen?.kind === 'oneRoster' &&
         (mayReadAll ? (
-          <ReadOneRoster
-            key={chosen.nth}
-            name={chosen.name}
-            files={chosen.files}
-            changed={changed}
-            done={onClose}
-          />
+          <ReadOneRoster key={chosen.nth} name={chosen.name} files={chosen.files} done={onClose} />
         ) : (
           <p role="alert" className="mt-2 text-error">
             A whole class is imported by the instructors.

@@ -49,12 +49,10 @@ function Findings({ read }: { read: OneRosterRead }) {
 export function ReadOneRoster({
   name,
   files,
-  changed,
   done,
 }: {
   name: string;
   files: Readonly<Record<string, string>>;
-  changed: () => void;
   done: () => void;
 }) {
   const course = useCourse().id;
@@ -81,7 +79,6 @@ export function ReadOneRoster({
       toast.success(
         `Written: ${plural(answer.students.new, 'new student')}, ${plural(answer.scores.length, 'score')}.`,
       );
-      changed();
       done();
     });
   return (

@@ -1,12 +1,10 @@
 import { useState, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
-import { useSWRConfig } from 'swr';
-import { getCourse } from '../../../../contract/course';
 import { getCourseSettings, saveCourseSettings } from '../../../../contract/courseSettings';
 import { call } from '../../../data/api';
+import { askedAnew } from '../../../data/askAnew';
 import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
-import { keyOf } from '../../../data/useApi';
 import { readPoints } from '../../../forms/readPoints';
 import { Problem } from '../../../ui/Problem';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
@@ -15,7 +13,6 @@ import { useSaving } from '../../../ui/useSaving';
 /** A category made on the spot; where categories are weighted, with the weight it is to have. */
 export function NewCategory({ made }: { made: (id: string) => void }) {
   const params = { course: useCourse().id };
-  const { mutate } = useSWRConfig();
   const [isWeighted, setWeighted] = useState<boolean | null>(null);
   const [title, setTitle] = useState('');
   const [weight, setWeight] = useState('');
@@ -45,7 +42,7 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
         version,
         settings: { ...settings, categories: [...settings.categories, category] },
       });
-      await mutate(keyOf(getCourse, params));
+      await askedAnew();
       made(id);
       setWeighted(null);
       setTitle('');

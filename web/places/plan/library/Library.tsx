@@ -17,12 +17,11 @@ import { GuideFile } from '../../../scoring/library/GuideTools';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** What was thrown away may be wanted: asks once. */
-function ThrowAway({ kept, done, close }: { kept: KeptGuide; done: () => void; close: () => void }) {
+function ThrowAway({ kept, close }: { kept: KeptGuide; close: () => void }) {
   const course = useCourse();
   const drop = async () => {
     await orSayWhyNot(async () => {
       await call(dropGuide, { course: course.id, guide: kept.id });
-      done();
       close();
     });
   };
@@ -146,7 +145,7 @@ export function Library() {
           ))}
         </ul>
       )}
-      {dropping && <ThrowAway kept={dropping} done={() => void mutate()} close={() => setDropping(null)} />}
+      {dropping && <ThrowAway kept={dropping} close={() => setDropping(null)} />}
     </div>
   );
 }

@@ -22,7 +22,6 @@ export function ForumPanel({
   plan,
   move,
   actions,
-  refresh,
   editOwnTerms,
 }: {
   planned: PlannedForum;
@@ -31,7 +30,6 @@ export function ForumPanel({
   plan: PlanView;
   move: ((moves: readonly Move[], what: 'moved', label: string) => Promise<boolean>) | null;
   actions: ForumActions;
-  refresh: () => Promise<unknown>;
   /** Opens own terms, or new ones. */
   editOwnTerms: (own: OwnTerms | null) => void;
 }) {
@@ -71,7 +69,7 @@ export function ForumPanel({
         </ul>
       )}
       <PanelOwnTerms planned={planned} plan={plan} edit={editOwnTerms} />
-      <PanelActions planned={planned} plan={plan} actions={actions} refresh={refresh} />
+      <PanelActions planned={planned} plan={plan} actions={actions} />
     </aside>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { PlannedForum, PlanView } from '../../../../contract/plan';
+import { askedAnew } from '../../../data/askAnew';
 import { useCourse } from '../../../data/course';
 import { Dialog } from '../../../ui/Dialog';
 import { plural } from '../../../../words/numbers';
@@ -16,12 +17,10 @@ export function PanelActions({
   planned,
   plan,
   actions,
-  refresh,
 }: {
   planned: PlannedForum;
   plan: PlanView;
   actions: ForumActions;
-  refresh: () => Promise<unknown>;
 }) {
   const course = useCourse();
   const [busy, setBusy] = useState(false);
@@ -42,7 +41,7 @@ export function PanelActions({
       );
     } catch (error) {
       sayWhyNot(error);
-      await refresh();
+      await askedAnew();
     }
     setBusy(false);
   };
@@ -54,7 +53,7 @@ export function PanelActions({
       setDialog(null);
     } catch (error) {
       sayWhyNot(error);
-      await refresh();
+      await askedAnew();
     }
     setBusy(false);
   };

@@ -1,26 +1,21 @@
 import { useCallback } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { mutate } from 'swr';
-import { getWouldCount, type ForumView } from '../../../../contract/discuss';
-import { getMyWork } from '../../../../contract/myWork';
-import { answersOf } from '../../../data/apiKey';
+import { askedAnew } from '../../../data/askAnew';
 import { withoutFilters } from './useFinding';
 
 /**
- * What follows once something was written or changed in a forum: it is asked for anew, with what it counts for, and the post is gone to.
+ * Goes to a post that was written or moved, once the forum has it; where it opened the seal, the page shows what was sealed instead.
  * Whoever answers one post after the other of what they looked for goes on there.
  */
-export function useAfterWriting(
-  { course, forum }: { readonly course: string; readonly forum: string },
-  refresh: () => Promise<ForumView | undefined>,
+export function useGoToWritten(
   isHere: (post: string) => boolean,
 ): (unsealed: boolean, post?: string) => void {
   const navigate = useNavigate();
   return useCallback(
     (unsealed, post) => {
-      void refresh().then((fresh) => {
-        if (!post || (unsealed && fresh)) return;
+      if (!post || unsealed) return;
+      void askedAnew().then(() => {
         const go = (search: string) => void navigate({ search, hash: `post-${post}` }, { replace: true });
         if (isHere(post)) go(window.location.search);
         else
@@ -31,9 +26,7 @@ export function useAfterWriting(
             },
           });
       });
-      void mutate(answersOf(getMyWork, { course }));
-      void mutate(answersOf(getWouldCount, { course, forum }));
     },
-    [refresh, navigate, isHere, course, forum],
+    [navigate, isHere],
   );
 }

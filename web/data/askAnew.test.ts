@@ -1,0 +1,52 @@
+// @vitest-environment jsdom
+import { mutate } from 'swr';
+import { beforeEach, expect, it, vi } from 'vitest';
+import { writePost } from '../../contract/discuss';
+import { actOnDocket } from '../../contract/docketActions';
+import { saveScore } from '../../contract/evaluate';
+import { readGradebookFile } from '../../contract/gradebookFile';
+import { askAnew, askedAnew } from './askAnew';
+
+const asks = vi.hoisted(() => vi.fn(() => Promise.resolve()));
+vi.mock('swr', () => ({ mutate: asks }));
+
+const here = { course: 'rvc210', forum: 'floodplain' };
+beforeEach(() => void asks.mockClear());
+
+it('asks anew for what a write has made stale, and says when it is here', async () => {
+  let came = () => undefined as void;
+  asks.mockImplementationOnce(() => new Promise<void>((resolve) => (came = resolve)));
+  askAnew(writePost, here, {});
+  expect(asks).toHaveBeenCalledTimes(1);
+  const isHere = vi.fn();
+  const waits = askedAnew().then(isHere);
+  await Promise.resolve();
+  expect(isHere).not.toHaveBeenCalled();
+  came();
+  await waits;
+  expect(isHere).toHaveBeenCalled();
+});
+
+it('asks for nothing where nothing was changed, where it was only looked at, and where the answer brings it', () => {
+  askAnew(readGradebookFile, here, {});
+  askAnew(actOnDocket, here, { preview: true });
+  askAnew(saveScore, { ...here, student: 'ines' }, {});
+  expect(mutate).not.toHaveBeenCalled();
+  askAnew(actOnDocket, here, { preview: false });
+  expect(mutate).toHaveBeenCalledTimes(1);
+});
+
+it('asks once for what many writes in a row make stale, after what is under way', async () => {
+  for (let n = 0; n < 30; n++) askAnew(writePost, here, {});
+  await askedAnew();
+  expect(asks).toHaveBeenCalledTimes(2);
+});
+
+it('goes on when something could not be had', async () => {
+  asks.mockImplementationOnce(() => Promise.reject(new Error('away')));
+  askAnew(writePost, here, {});
+  await askedAnew();
+  askAnew(writePost, here, {});
+  await askedAnew();
+  expect(asks).toHaveBeenCalledTimes(2);
+});
