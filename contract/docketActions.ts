@@ -21,7 +21,7 @@ export const actOnDocket = endpoint({
     .strictObject({
       /** Made by the client; undoing names it. */
       id,
-      act: docketAction,
+      action: docketAction,
       /** Whom; `nothing`: everyone who has written nothing; `ready`: everyone who is ready. */
       students: z.union([
         z.enum(['nothing', 'ready']),
@@ -33,7 +33,7 @@ export const actOnDocket = endpoint({
       preview: z.boolean(),
       names,
     })
-    .refine(({ act, remark }) => act !== 'remark' || remark !== null, {
+    .refine(({ action, remark }) => action !== 'remark' || remark !== null, {
       path: ['remark'],
       message: 'Write the remark.',
     }),
@@ -54,12 +54,12 @@ export const actOnDocket = endpoint({
 
 export const undoDocketAction = endpoint({
   method: 'delete',
-  path: '/api/courses/:course/forums/:forum/docket/acts/:act',
+  path: '/api/courses/:course/forums/:forum/docket/actions/:action',
   who: 'staff',
   changes: ['scores', 'ready'],
   coversNames: true,
   summary: 'Undo what was done to many students at once; those who were scored since are passed over (staff)',
-  params: z.strictObject({ course: id, forum: id, act: id }),
+  params: z.strictObject({ course: id, forum: id, action: id }),
   query: z.strictObject({ names }),
   answer: z.object({ undone: z.int(), passed: z.array(personName) }),
 });

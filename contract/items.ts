@@ -72,7 +72,7 @@ export type ItemAction = z.infer<typeof itemAction>;
 
 export const actOnItem = endpoint({
   method: 'post',
-  path: '/api/courses/:course/gradebook/items/:item/acts',
+  path: '/api/courses/:course/gradebook/items/:item/actions',
   who: 'staff',
   changes: ['scores'],
   summary: 'Release a column, take it back, give 0 or excuse (staff); first as a preview, then done',
@@ -80,7 +80,7 @@ export const actOnItem = endpoint({
   body: z.strictObject({
     /** Made by the client. */
     id,
-    act: itemAction,
+    action: itemAction,
     /** Whom; `missing`: who has nothing and nothing given, once it was due. */
     students: z.union([
       z.enum(['all', 'missing']),

@@ -19,7 +19,7 @@ export type ModerateAction = z.infer<typeof moderateAction>;
 
 export const actOnPosts = endpoint({
   method: 'post',
-  path: '/api/courses/:course/forums/:forum/acts',
+  path: '/api/courses/:course/forums/:forum/actions',
   who: 'staff',
   changes: ['posts', 'ready'],
   summary:
@@ -27,14 +27,14 @@ export const actOnPosts = endpoint({
   params: forumParams,
   body: z
     .strictObject({
-      act: moderateAction,
+      action: moderateAction,
       posts: z.array(id).min(1, 'Choose at least one post.').max(10_000, 'At most 10,000 posts at once.'),
       /** With everything that stands below them. */
       below: z.boolean().default(false),
       /** Read by the authors. */
       reason: reason.default(null),
     })
-    .refine(({ act, reason: why }) => act !== 'return' || Boolean(why), {
+    .refine(({ action, reason: why }) => action !== 'return' || Boolean(why), {
       path: ['reason'],
       message: 'Say what to change; the author reads it.',
     }),

@@ -106,7 +106,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
     } else if (action.do === 'remove' && course.person.kind === 'student') {
       await removePost(deps, course, action.forum, id, action.at);
     } else {
-      const what = { act: action.do, posts: [id], below: false, reason: action.reason ?? null };
+      const what = { action: action.do, posts: [id], below: false, reason: action.reason ?? null };
       await actOnPosts(deps, course, action.forum, what, action.at);
     }
   }

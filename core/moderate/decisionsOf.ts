@@ -14,15 +14,15 @@ function changeBeforeHold(post: Post, t: Instant): ApprovalDecision | null {
 }
 
 /**
- * The decisions that an act of staff at *t* adds to a post, in order: of the change that is open where there is one, else of the whole
+ * The decisions that an action of staff at *t* adds to a post, in order: of the change that is open where there is one, else of the whole
  * post. A post is held as a whole; let go as it was, a change that was open before is open again. (rules §4)
  *
  * @example decisionsOf('approve', post, t) // [{ at: t, state: 'approved' }]
  */
-export function decisionsOf(act: ApprovalAction, post: Post, t: Instant): ApprovalDecision[] {
+export function decisionsOf(action: ApprovalAction, post: Post, t: Instant): ApprovalDecision[] {
   const decision = (state: ApprovalDecision['state'], standing: number | undefined): ApprovalDecision =>
     standing === undefined ? { at: t, state } : { at: t, state, standing };
-  switch (act) {
+  switch (action) {
     case 'approve':
       return [decision('approved', openChange(post, t)?.standing)];
     case 'return':

@@ -5,7 +5,7 @@ import type { Instant } from '../time/instant';
 /** What staff do to posts. (rules §3, §4) */
 export type ModerateAction = 'remove' | 'restore' | 'approve' | 'return' | 'hold' | 'unhold' | 'waitAgain';
 
-/** Why an act does not apply to a post as it stands. */
+/** Why an action does not apply to a post as it stands. */
 export type InTheWay = 'removed' | 'notRemoved' | 'notHeld' | 'held' | 'notDecided' | 'notOfTheClass';
 
 /** Whether a post, or a change to it, waits for approval at *t*. */
@@ -20,8 +20,8 @@ export function isWaiting(post: Post, t: Instant): boolean {
  *
  * @example inTheWay('approve', post, t) // 'notHeld' once somebody else has approved it
  */
-export function inTheWay(act: ModerateAction, post: Post, t: Instant): InTheWay | null {
-  switch (act) {
+export function inTheWay(action: ModerateAction, post: Post, t: Instant): InTheWay | null {
+  switch (action) {
     case 'remove':
       return isRemovedAt(post, t) ? 'removed' : null;
     case 'restore':

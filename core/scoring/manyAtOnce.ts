@@ -4,21 +4,21 @@ import type { Suggestion } from './suggest';
 /** What can be done to many students of a docket at once. */
 export type ManyAction = 'accept' | 'zero' | 'excuse' | 'remark';
 
-/** Why an act passes a student over. */
+/** Why an action passes a student over. */
 export type PassedOver = 'excused' | 'given' | 'nothing' | 'incomplete' | 'written';
 
 /**
- * Why an act on many passes a student over; null where it reaches them. A suggestion is accepted only where nothing in it is missing and
+ * Why an action on many passes a student over; null where it reaches them. A suggestion is accepted only where nothing in it is missing and
  * no score stands; 0 and excusing are for those with nothing; a remark reaches everyone. (docs/rules §6)
  */
 export function whyPassedOver(
-  act: ManyAction,
+  action: ManyAction,
   state: DocketState,
   suggestion: Pick<Suggestion, 'incomplete'> | null,
 ): PassedOver | null {
-  if (act === 'remark') return null;
+  if (action === 'remark') return null;
   if (state === 'excused') return 'excused';
-  if (act !== 'accept') return state === 'nothing' ? null : 'written';
+  if (action !== 'accept') return state === 'nothing' ? null : 'written';
   if (state === 'given' || state === 'released') return 'given';
   if (state === 'nothing') return 'nothing';
   return suggestion === null || suggestion.incomplete ? 'incomplete' : null;

@@ -80,7 +80,9 @@ describe('the columns that are kept', () => {
             const student = ids[who]!;
             const post = posts[n % Math.max(1, posts.length)];
             const act = (name: string) =>
-              post === undefined ? null : c.teodora.send('post', `${F}/acts`, { act: name, posts: [post] });
+              post === undefined
+                ? null
+                : c.teodora.send('post', `${F}/actions`, { action: name, posts: [post] });
             if (what === 'write' || (what === 'answer' && post !== undefined)) {
               const id = `post-${posts.length}`;
               const answer = await c.write(students[who]!, id, 6 + (n % 9), what === 'write' ? null : post);

@@ -15,6 +15,7 @@ import { received } from './migrations/0014_received';
 import { drafts } from './migrations/0015_drafts';
 import { changes } from './migrations/0016_changes';
 import { reports } from './migrations/0017_reports';
+import { actions } from './migrations/0018_actions';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -37,6 +38,7 @@ export const MIGRATIONS: readonly string[] = [
   drafts,
   changes,
   reports,
+  actions,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

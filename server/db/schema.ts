@@ -397,10 +397,10 @@ export interface Database {
     answered_by: string | null;
   };
   /** Something done to many students of a docket at once; `before` holds what stood before, by student. */
-  docket_act: {
+  docket_action: {
     id: string;
     item_id: string;
-    act: string;
+    action: string;
     at: number;
     by: string;
     before: string;

@@ -13,8 +13,8 @@ afterEach(() => c.server.close());
 
 const BEFORE = 'The river owns it and nobody else does';
 const AFTER = 'The miller owns it and nobody else does';
-const acts = (who: Client, act: string, more: object = {}) =>
-  who.send('post', `${F}/acts`, { act, posts: ['ines-1'], ...more });
+const acts = (who: Client, action: string, more: object = {}) =>
+  who.send('post', `${F}/actions`, { action, posts: ['ines-1'], ...more });
 const forumFor = async (who: Client) => (await who.get(F).expect(200)).body as ForumView;
 const seen = async (who: Client) => seenPosts(await forumFor(who)).find(({ id }) => id === 'ines-1')!;
 const found = async (who: Client, find: string) =>
@@ -46,7 +46,9 @@ async function changedPost() {
       .expect(200);
   await write(c.ines, 'ines-1', BEFORE);
   await write(c.bram, 'bram-1', 'Whoever drowns in it owns it too');
-  await c.teodora.send('post', `${F}/acts`, { act: 'approve', posts: ['ines-1', 'bram-1'] }).expect(200);
+  await c.teodora
+    .send('post', `${F}/actions`, { action: 'approve', posts: ['ines-1', 'bram-1'] })
+    .expect(200);
   c.server.now += 60_000;
   await c.ines.upload('file-x', Buffer.from('What the miller signed.'), 'deed.txt').expect(200);
   await c.ines

@@ -58,7 +58,7 @@ describe('what is kept in memory', () => {
             } else if (post !== undefined && (what === 'read' || what === 'unread'))
               await students[who]!.send('put', `${F}/read`, { posts: [post], read: what === 'read' });
             else if (post !== undefined)
-              await c.teodora.send('post', `${F}/acts`, { act: what, posts: [post] });
+              await c.teodora.send('post', `${F}/actions`, { action: what, posts: [post] });
             const setup = (await loadCourse(c.server.db, 'rivers'))!;
             const anew = openForReading(fileOf(c.server.db));
             const [kept, read] = [

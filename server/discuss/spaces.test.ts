@@ -129,8 +129,8 @@ describe('a journal', () => {
 
 describe('approval', () => {
   beforeEach(() => make('held', { hold: 'first' }));
-  const decide = (who: Client, post: string, act: 'approve' | 'return', reason: string | null = null) =>
-    who.send('post', `${C}/forums/held/acts`, { act, posts: [post], reason });
+  const decide = (who: Client, post: string, action: 'approve' | 'return', reason: string | null = null) =>
+    who.send('post', `${C}/forums/held/actions`, { action, posts: [post], reason });
   it('holds the first post of each student, shows it to its author and staff, and unseals for the author', async () => {
     expect((await write(c.ines, 'held', 'mine').expect(200)).body.unsealed).toBe(true);
     await write(c.bram, 'held', 'brams').expect(200);

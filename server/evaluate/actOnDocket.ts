@@ -22,7 +22,7 @@ import { inDocket } from './docket';
 /** The reason students read with a 0 for nothing. */
 const NOTHING_WRITTEN = 'Nothing was written.';
 
-/** One student an act reaches, and what comes of it. */
+/** One student an action reaches, and what comes of it. */
 interface Target extends ScoreCell {
   readonly decisions: Decisions;
   readonly suggestion: Suggestion | null;
@@ -44,16 +44,16 @@ function below(remark: Json<RichNode> | null, added: RichNode): RichNode {
   return { type: 'doc', content: [...before, ...(added.content ?? [])] };
 }
 
-/** What an act asks for: which, for whom, and the remark it adds. */
-type Asked = Pick<BodyOf<typeof endpoint>, 'act' | 'students' | 'remark'>;
+/** What an action asks for: which, for whom, and the remark it adds. */
+type Asked = Pick<BodyOf<typeof endpoint>, 'action' | 'students' | 'remark'>;
 
-/** Whom an act reaches, and whom it cannot reach by why not. */
+/** Whom an action reaches, and whom it cannot reach by why not. */
 async function reach(
   db: Db,
   course: InCourse,
   forum: Forum,
   itemId: string,
-  { act, students }: Asked,
+  { action, students }: Asked,
   now: number,
 ): Promise<{ readonly targets: readonly Target[]; readonly passed: ReadonlyMap<string, readonly string[]> }> {
   const data = await courseData(db, course.setup, { forumId: forum.id });
@@ -72,25 +72,25 @@ async function reach(
     const kept = stored.get(student.id) ?? null;
     const own = kept === null ? NO_DECISIONS : fromJson(kept.decisions);
     const decisions: Decisions =
-      act === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
+      action === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
     const suggestion = suggest(forum, part, decisions, now);
     const reading = readings?.get(student.id);
     const waits = reading !== undefined && isSecond(reading, course.person.id);
-    const passes = waits ? 'readFirst' : whyPassedOver(act, state, suggestion);
+    const passes = waits ? 'readFirst' : whyPassedOver(action, state, suggestion);
     if (passes === null) targets.push({ itemId, studentId: student.id, stored: kept, decisions, suggestion });
     else passed.set(PASSED[passes], [...(passed.get(PASSED[passes]) ?? []), student.id]);
   }
   return { targets, passed };
 }
 
-/** What an act comes to, students by their ids. */
+/** What an action comes to, students by their ids. */
 export interface ActionOutcome {
   readonly changes: readonly ChangeOfOne[];
   /** The others, by what was in the way. */
   readonly passed: readonly { readonly why: string; readonly students: readonly string[] }[];
 }
 
-/** What an act comes to for one student; points in hundredths, null where there are none. */
+/** What an action comes to for one student; points in hundredths, null where there are none. */
 interface ChangeOfOne {
   readonly studentId: string;
   readonly before: number | null;
@@ -98,14 +98,14 @@ interface ChangeOfOne {
   readonly excused: boolean;
 }
 
-function changeOf(act: DocketAction, { studentId, stored, suggestion }: Target): ChangeOfOne {
+function changeOf(action: DocketAction, { studentId, stored, suggestion }: Target): ChangeOfOne {
   const before = stored?.points ?? null;
-  const gives = act === 'accept' || act === 'zero';
+  const gives = action === 'accept' || action === 'zero';
   return {
     studentId,
     before,
-    after: gives ? (suggestion?.points ?? null) : act === 'excuse' ? null : before,
-    excused: act === 'excuse',
+    after: gives ? (suggestion?.points ?? null) : action === 'excuse' ? null : before,
+    excused: action === 'excuse',
   };
 }
 
@@ -114,12 +114,12 @@ function apply(
   change: Change,
   course: InCourse,
   forumId: string,
-  { act, remark }: Asked,
+  { action, remark }: Asked,
   target: Target,
 ): Promise<StoredScore> {
   const { stored, decisions, suggestion } = target;
-  if (act === 'excuse') return excuse(change, target, true);
-  if (act === 'remark') {
+  if (action === 'excuse') return excuse(change, target, true);
+  if (action === 'remark') {
     const added = fillInText(remark!, fillingFor(course, forumId, target.studentId));
     return remarkOn(change, target, below(stored?.remark ?? null, added), stored?.points != null);
   }
@@ -140,9 +140,9 @@ export async function actOnDocket(
   const { forum, card } = forumIn(course.setup, forumId);
   if (forum.evaluation === null || card.itemId === null) throw notFound();
   const itemId = card.itemId;
-  const { act } = asked;
+  const { action } = asked;
   const answer = ({ targets, passed }: Awaited<ReturnType<typeof reach>>) => ({
-    changes: targets.map((target) => changeOf(act, target)),
+    changes: targets.map((target) => changeOf(action, target)),
     passed: [...passed].map(([why, students]) => ({ why, students })),
   });
   if (preview) return answer(await reach(deps.db, course, forum, itemId, asked, now));
@@ -155,11 +155,11 @@ export async function actOnDocket(
     }
     if (before.length > 0)
       await change.trx
-        .insertInto('docket_act')
+        .insertInto('docket_action')
         .values({
           id,
           item_id: itemId,
-          act,
+          action,
           at: now,
           by: course.person.id,
           before: JSON.stringify(before),
@@ -170,7 +170,7 @@ export async function actOnDocket(
   });
 }
 
-/** What was stored of a student before an act, and the version the act made. */
+/** What was stored of a student before an action, and the version the action made. */
 interface Before {
   readonly student: string;
   readonly row: StoredScore | null;
@@ -178,7 +178,7 @@ interface Before {
 }
 
 /**
- * Puts back what stood before an act. Whoever was scored, excused or released since is passed over, so that nobody's later work is
+ * Puts back what stood before an action. Whoever was scored, excused or released since is passed over, so that nobody's later work is
  * lost.
  *
  * @returns how many were put back, and the ids of those passed over
@@ -187,7 +187,7 @@ export function undoDocketAction(
   deps: Keeping,
   course: InCourse,
   forumId: string,
-  actId: string,
+  actionId: string,
   now: number,
 ): Promise<{ readonly undone: number; readonly passed: readonly string[] }> {
   const { card } = forumIn(course.setup, forumId);
@@ -195,18 +195,18 @@ export function undoDocketAction(
   const itemId = card.itemId;
   return changeCourse(deps, course, now, async (change) => {
     const { trx } = change;
-    const act = await trx
-      .selectFrom('docket_act')
+    const action = await trx
+      .selectFrom('docket_action')
       .selectAll()
-      .where('id', '=', actId)
+      .where('id', '=', actionId)
       .where('item_id', '=', itemId)
       .where('by', '=', course.person.id)
       .where('undone_at', 'is', null)
       .executeTakeFirst();
-    if (!act) throw notFound();
+    if (!action) throw notFound();
     const passed: string[] = [];
     let undone = 0;
-    for (const { student, row, version } of JSON.parse(act.before) as Before[]) {
+    for (const { student, row, version } of JSON.parse(action.before) as Before[]) {
       const stored = await storedScore(trx, itemId, student);
       const released = row?.released_at ?? null;
       if (!worksWith(course, student) || stored?.version !== version || stored.released_at !== released) {
@@ -219,7 +219,7 @@ export function undoDocketAction(
         await dropReading(change, { itemId, studentId: student, readerId: course.person.id });
       undone++;
     }
-    await trx.updateTable('docket_act').set({ undone_at: now }).where('id', '=', actId).execute();
+    await trx.updateTable('docket_action').set({ undone_at: now }).where('id', '=', actionId).execute();
     return { undone, passed };
   });
 }

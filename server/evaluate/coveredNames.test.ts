@@ -75,7 +75,7 @@ describe('names hidden until scores are given', () => {
     const alias = await aliasWith(2);
     const body = {
       id: 'act-1',
-      act: 'remark',
+      action: 'remark',
       students: [alias],
       remark: textOf('{given name}!'),
       preview: false,
@@ -108,7 +108,7 @@ describe('names hidden until scores are given', () => {
         expect(refused.text).not.toContain('covered-');
       }
       await give(id, 0).expect(403);
-      const act = { id: `act-${id}`, act: 'zero', students: [id], preview: true };
+      const act = { id: `act-${id}`, action: 'zero', students: [id], preview: true };
       await c.teodora.send('post', `${F}/docket`, act).expect(403);
     }
     expect(plain(await desk(view.rows[0]!.student.id, ''))).not.toMatch(NAMES);

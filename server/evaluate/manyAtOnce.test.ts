@@ -38,60 +38,65 @@ afterEach(() => c.server.close());
 describe('many at once', () => {
   it('accepts complete suggestions, tells whom it passes over, and does nothing as a preview', async () => {
     await keep('ines', 550).expect(200);
-    const preview = await act(c.teodora, { act: 'accept', students: 'ready', preview: true }).expect(200);
+    const preview = await act(c.teodora, { action: 'accept', students: 'ready', preview: true }).expect(200);
     expect(changed(preview.body)).toEqual(['ines']);
     expect(preview.body.changes[0]).toMatchObject({ before: null, after: 950 });
     expect(preview.body.passed).toMatchObject([
       { why: 'has parts without points', students: [{ id: 'bram' }, { id: 'chidi' }] },
     ]);
     expect((await states()).ines).toBe('ready');
-    await act(c.teodora, { act: 'accept', students: 'ready' }).expect(200);
+    await act(c.teodora, { action: 'accept', students: 'ready' }).expect(200);
     expect((await deskOf('ines')).score).toMatchObject({ points: 950, givenBy: 'teodora Example' });
   });
   it('gives 0 to everyone with nothing, with its reason, and takes it back in one step', async () => {
     expect(await states()).toMatchObject({ dalia: 'nothing' });
-    const { body } = await act(c.teodora, { act: 'zero', students: 'nothing' }).expect(200);
+    const { body } = await act(c.teodora, { action: 'zero', students: 'nothing' }).expect(200);
     expect(changed(body)).toEqual(['dalia']);
     expect(await deskOf('dalia')).toMatchObject({
       state: 'given',
       score: { points: 0, decisions: { override: { reason: 'Nothing was written.' } } },
     });
-    const undone = await c.teodora.send('delete', `${F}/docket/acts/act-${acts}`).expect(200);
+    const undone = await c.teodora.send('delete', `${F}/docket/actions/act-${acts}`).expect(200);
     expect(undone.body).toEqual({ undone: 1, passed: [] });
     expect(await deskOf('dalia')).toMatchObject({ state: 'nothing', score: { points: null } });
-    await c.teodora.send('delete', `${F}/docket/acts/act-${acts}`).expect(404);
+    await c.teodora.send('delete', `${F}/docket/actions/act-${acts}`).expect(404);
   });
   it('excuses everyone with nothing, and leaves those who wrote', async () => {
-    const { body } = await act(c.teodora, { act: 'excuse', students: ['dalia', 'ines'] }).expect(200);
+    const { body } = await act(c.teodora, { action: 'excuse', students: ['dalia', 'ines'] }).expect(200);
     expect(changed(body)).toEqual(['dalia']);
     expect(body.passed[0]).toMatchObject({ students: [{ id: 'ines' }] });
     expect(await states()).toMatchObject({ dalia: 'excused' });
   });
   it('adds a remark with each student’s name, which waits for the score or joins it', async () => {
     await keep('ines', 550).expect(200);
-    await act(c.teodora, { act: 'accept', students: ['ines'] }).expect(200);
+    await act(c.teodora, { action: 'accept', students: ['ines'] }).expect(200);
     await c.teodora.send('put', `${F}/released`, { students: ['ines'], released: true }).expect(200);
     const remark = textOf('{given name}, see the map in “{forum}”: {score}.');
-    await act(c.teodora, { act: 'remark', students: ['ines', 'bram'], remark }).expect(200);
+    await act(c.teodora, { action: 'remark', students: ['ines', 'bram'], remark }).expect(200);
     const scores = JSON.stringify((await c.ines.get(`${C}/scores`)).body);
     expect(scores).toContain('ines, see the map in');
     expect(JSON.stringify((await deskOf('bram')).score.remark)).toContain('bram, see the map');
-    await act(c.teodora, { act: 'remark', students: ['ines'] }).expect(422);
+    await act(c.teodora, { action: 'remark', students: ['ines'] }).expect(422);
   });
   it('undoing passes over whoever was scored or released since', async () => {
     await keep('ines', 550).expect(200);
-    await act(c.teodora, { act: 'accept', students: ['ines'] }).expect(200);
+    await act(c.teodora, { action: 'accept', students: ['ines'] }).expect(200);
     await c.teodora.send('put', `${F}/released`, { students: ['ines'], released: true }).expect(200);
-    const { body } = await c.teodora.send('delete', `${F}/docket/acts/act-${acts}`).expect(200);
+    const { body } = await c.teodora.send('delete', `${F}/docket/actions/act-${acts}`).expect(200);
     expect(body).toMatchObject({ undone: 0, passed: [{ id: 'ines' }] });
     expect((await deskOf('ines')).score.points).toBe(950);
   });
   it('is the course of those an assistant works with, and of no student', async () => {
-    const { body } = await act(c.pilar, { act: 'excuse', students: 'nothing', preview: true }).expect(200);
+    const { body } = await act(c.pilar, { action: 'excuse', students: 'nothing', preview: true }).expect(200);
     expect(changed(body)).toEqual(['dalia']);
-    const all = await act(c.pilar, { act: 'remark', students: ['ines'], remark: textOf('x'), preview: true });
+    const all = await act(c.pilar, {
+      action: 'remark',
+      students: ['ines'],
+      remark: textOf('x'),
+      preview: true,
+    });
     expect(all.body.changes).toEqual([]);
-    await act(c.ines, { act: 'excuse', students: 'nothing' }).expect(404);
+    await act(c.ines, { action: 'excuse', students: 'nothing' }).expect(404);
   });
 });
 

@@ -171,9 +171,9 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(actions.actOnDocket, async ({ course, covered, params, body, now }) => {
-    const { students, ...act } = body;
+    const { students, ...action } = body;
     const meant = Array.isArray(students) ? students.map(covered.studentOf) : students;
-    const asked = { ...act, students: meant };
+    const asked = { ...action, students: meant };
     const { changes, passed } = await actOnDocket(deps, covered.withNames, params.forum, asked, now);
     const named = (id: string) => course.setup.names.get(id)!;
     return {
@@ -183,7 +183,13 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(actions.undoDocketAction, async ({ covered, params, now }) => {
-    const { undone, passed } = await undoDocketAction(deps, covered.withNames, params.forum, params.act, now);
+    const { undone, passed } = await undoDocketAction(
+      deps,
+      covered.withNames,
+      params.forum,
+      params.action,
+      now,
+    );
     const { names } = (await covered.anew(db)).course.setup;
     return { undone, passed: passed.map((id) => names.get(id)!) };
   });

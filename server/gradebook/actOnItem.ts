@@ -17,17 +17,17 @@ import { changeCells } from './changeCells';
 
 type Request = z.infer<(typeof endpoint)['body']>;
 
-/** Whom an act is about, and what becomes of them. */
+/** Whom an action is about, and what becomes of them. */
 interface Acted {
   readonly students: readonly string[];
   readonly unsettled: number;
 }
 
-/** Whether an act means a student's cell where it means everyone it can; of a forum, whoever has nothing, as in its docket. */
-function isMeant(act: ItemAction, cell: ColumnCell, due: boolean): boolean {
+/** Whether an action means a student's cell where it means everyone it can; of a forum, whoever has nothing, as in its docket. */
+function isMeant(action: ItemAction, cell: ColumnCell, due: boolean): boolean {
   const isMissing = cell.state === 'nothing' && (cell.duePassed || !due);
-  if (act === 'excuseNoMore') return cell.excused;
-  return act === 'zero' ? isMissing : isMissing || (cell.asked && !cell.excused);
+  if (action === 'excuseNoMore') return cell.excused;
+  return action === 'zero' ? isMissing : isMissing || (cell.asked && !cell.excused);
 }
 
 /** Gives 0, excuses or excuses no more in a column: the cells that change. */
@@ -35,22 +35,22 @@ async function changesOf(
   db: Db,
   course: InCourse,
   item: Item,
-  { act, students }: Pick<Request, 'act' | 'students'>,
+  { action, students }: Pick<Request, 'action' | 'students'>,
   now: number,
 ): Promise<CellChange[]> {
   const column = (await columnsOf(db, course.setup, [item], now)).get(item.id)!;
   const stored = await storedScores(db, item.id);
-  const after: CellValue = act === 'zero' ? 0 : act === 'excuse' ? 'excused' : null;
+  const after: CellValue = action === 'zero' ? 0 : action === 'excuse' ? 'excused' : null;
   return studentsOf(course).flatMap((student) => {
     const cell = column.get(student.id)!;
     const isChosen = Array.isArray(students)
       ? students.includes(student.id)
-      : isMeant(students === 'missing' ? 'zero' : act, cell, item.dueAt != null);
+      : isMeant(students === 'missing' ? 'zero' : action, cell, item.dueAt != null);
     if (!isChosen) return [];
     const row = stored.get(student.id) ?? null;
     const before = valueOf(course, item, row);
     // Who is excused no more has again what was given before.
-    const back = act === 'excuseNoMore' && row ? valueOf(course, item, { ...row, excused: 0 }) : after;
+    const back = action === 'excuseNoMore' && row ? valueOf(course, item, { ...row, excused: 0 }) : after;
     return before === back ? [] : [{ item: item.id, student: student.id, before, after: back }];
   });
 }
@@ -60,25 +60,25 @@ export async function actOnItem(
   deps: Keeping,
   course: InCourse,
   itemId: string,
-  { id, act, students, preview }: Request,
+  { id, action, students, preview }: Request,
   now: number,
 ): Promise<Acted> {
   const item = shownItem(course.setup, itemId);
-  if (act === 'release' || act === 'takeBack') {
+  if (action === 'release' || action === 'takeBack') {
     const whom = Array.isArray(students) ? students : 'all';
     const released = await changeCourse(deps, course, now, (change) => {
       if (preview) change.takeBack();
-      return releaseItem(change, course, item, whom, act === 'release');
+      return releaseItem(change, course, item, whom, action === 'release');
     });
     return { students: released.changed, unsettled: released.unsettled };
   }
-  if (item.forumId !== null && act === 'zero') {
+  if (item.forumId !== null && action === 'zero') {
     const whom = Array.isArray(students) ? students : ('nothing' as const);
-    const request = { id, act, students: whom, remark: null, preview };
+    const request = { id, action, students: whom, remark: null, preview };
     const { changes } = await actOnDocket(deps, course, item.forumId, request, now);
     return { students: changes.map(({ studentId }) => studentId), unsettled: 0 };
   }
-  const changes = await changesOf(deps.db, course, item, { act, students }, now);
+  const changes = await changesOf(deps.db, course, item, { action, students }, now);
   if (!preview && changes.length > 0) await changeCells(deps, course, { changes, why: null }, now);
   return { students: changes.map(({ student }) => student), unsettled: 0 };
 }

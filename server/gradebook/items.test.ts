@@ -32,7 +32,7 @@ describe('items made by hand', () => {
     return view.rows.find((row) => row.student.id === student)?.cells[place];
   };
   const act = (body: object, who: Client = c.teodora, item = ITEM) =>
-    who.send('post', `${item}/acts`, { id: 'some-act', students: 'all', preview: false, ...body });
+    who.send('post', `${item}/actions`, { id: 'some-act', students: 'all', preview: false, ...body });
   const scores = async (who: Client) => (await who.get(`${C}/scores`).expect(200)).body as ScoresView;
   const detail = async (student: string, item = 'quiz') =>
     (await c.teodora.get(`${C}/gradebook/items/${item}/cells/${student}`).expect(200)).body as CellDetail;
@@ -127,7 +127,7 @@ describe('items made by hand', () => {
     await c.pilar.get(`${ITEM}/cells/ines`).expect(404);
     await c.pilar.send('put', `${ITEM}/cells/ines/remark`, { before: '', remark: 'x' }).expect(404);
     await enter('ines', null, 700).expect(200);
-    await act({ act: 'release' }, c.pilar).expect(200);
+    await act({ action: 'release' }, c.pilar).expect(200);
     expect(await cell('ines')).toEqual({ state: 'given', points: 700 });
     expect(await cell('bram')).toMatchObject({ state: 'released' });
   });
@@ -139,18 +139,18 @@ describe('items made by hand', () => {
     expect((await remark('', 'Mine.').expect(409)).body.current.remark).toContain('swapped');
     expect(await detail('ines')).toMatchObject({ remark: 'Two rivers are swapped.\n\nLook at the legend.' });
     expect((await scores(c.ines)).items[1]).toMatchObject({ state: 'open', points: null, remarkHtml: null });
-    expect((await act({ act: 'release', preview: true }).expect(200)).body.students).toMatchObject([
+    expect((await act({ action: 'release', preview: true }).expect(200)).body.students).toMatchObject([
       { id: 'ines' },
     ]);
     expect(await cell('ines')).toMatchObject({ state: 'given', remarked: true });
-    await act({ act: 'release' }).expect(200);
+    await act({ action: 'release' }).expect(200);
     const { items, total } = await scores(c.ines);
     expect(items[1]).toMatchObject({ title: 'Map quiz', state: 'released', points: 1500, lines: [] });
     expect(items[1]!.remarkHtml).toContain('legend');
     expect(total).toMatchObject({ percent: 7500, items: 1, of: 2 });
     const { groups } = (await c.ines.get(`${C}/notices`).expect(200)).body;
     expect(groups).toMatchObject([{ kind: 'released', forum: 'Map quiz' }]);
-    await act({ act: 'takeBack', students: ['ines'] }).expect(200);
+    await act({ action: 'takeBack', students: ['ines'] }).expect(200);
     expect((await scores(c.ines)).total.percent).toBeNull();
   });
   it('count as 0 for nothing once they were due, by everyone’s own time', async () => {
@@ -172,7 +172,7 @@ describe('items made by hand', () => {
     expect(await cell('ines')).toEqual({ state: 'nothing', zero: true });
     expect(await cell('chidi')).toEqual({ state: 'nothing' });
     expect(await cell('dalia')).toEqual({ state: 'notAsked' });
-    expect((await act({ act: 'zero', students: 'missing' }).expect(200)).body.students).toHaveLength(2);
+    expect((await act({ action: 'zero', students: 'missing' }).expect(200)).body.students).toHaveLength(2);
     expect(await cell('ines')).toEqual({ state: 'given', points: 0 });
     expect(await cell('chidi')).toEqual({ state: 'nothing' });
     c.server.now = at('03-02 12:00');
@@ -180,9 +180,9 @@ describe('items made by hand', () => {
   });
   it('excuse and excuse no more, and what was given is there again', async () => {
     await enter('ines', null, 1500).expect(200);
-    await act({ act: 'excuse', students: ['ines', 'bram'] }).expect(200);
+    await act({ action: 'excuse', students: ['ines', 'bram'] }).expect(200);
     expect(await cell('ines')).toMatchObject({ state: 'excused' });
-    const back = await act({ act: 'excuseNoMore' }).expect(200);
+    const back = await act({ action: 'excuseNoMore' }).expect(200);
     expect(back.body.students).toHaveLength(2);
     expect(await cell('ines')).toEqual({ state: 'given', points: 1500 });
     expect(await cell('bram')).toEqual({ state: 'nothing' });

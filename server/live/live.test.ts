@@ -88,7 +88,7 @@ describe('the stream of what changes', () => {
       return forumEvents(chidi.events.splice(0)).flatMap(({ posts }) => posts);
     };
     const act = (name: string, posts: string[]) =>
-      c.teodora.send('post', `${F}/acts`, { act: name, posts }).expect(200);
+      c.teodora.send('post', `${F}/actions`, { action: name, posts }).expect(200);
     await act('hold', ['reply']);
     expect(await after()).toEqual(['reply']);
     await act('approve', ['reply']);
@@ -114,7 +114,7 @@ describe('the stream of what changes', () => {
     await settled();
     c.server.now += 1000;
     // Held meanwhile: when the browser wakes, nothing of it is told.
-    await c.teodora.send('post', `${F}/acts`, { act: 'hold', posts: ['reply-1'] }).expect(200);
+    await c.teodora.send('post', `${F}/actions`, { action: 'hold', posts: ['reply-1'] }).expect(200);
     await settled();
     c.server.now += 1000;
     const again = await listen('chidi', first.state.last);

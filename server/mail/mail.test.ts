@@ -236,7 +236,7 @@ describe('a mail server', () => {
     await pass();
     expect((await outbox(c.ines)).mails).toMatchObject([{ state: 'waiting' }]);
     c.server.now += 1000;
-    await c.teodora.send('post', `${F}/acts`, { act: 'remove', posts: ['reply-1'] }).expect(200);
+    await c.teodora.send('post', `${F}/actions`, { action: 'remove', posts: ['reply-1'] }).expect(200);
     takes = true;
     server.wall += 2 * MINUTE;
     await pass();
@@ -247,7 +247,7 @@ describe('a mail server', () => {
     takes = false;
     await write(c.bram, 'reply-3', 'ines-1');
     await pass();
-    await c.teodora.send('post', `${F}/acts`, { act: 'hold', posts: ['reply-3'] }).expect(200);
+    await c.teodora.send('post', `${F}/actions`, { action: 'hold', posts: ['reply-3'] }).expect(200);
     takes = true;
     server.wall += 2 * MINUTE;
     await pass();

@@ -34,34 +34,41 @@ const RECORDED = {
 
 async function decide(
   trx: Trx,
-  act: ApprovalAction,
+  action: ApprovalAction,
   post: Post,
   by: string,
   why: string | null,
   now: number,
 ): Promise<void> {
-  const decisions = decisionsOf(act, post, now);
+  const decisions = decisionsOf(action, post, now);
   for (const decision of decisions) await keepDecision(trx, post.id, decision, by, why);
-  if (act === 'approve') await showVersion(trx, post.id, newestVersion(post, now), now);
+  if (action === 'approve') await showVersion(trx, post.id, newestVersion(post, now), now);
   const standing = decisions.at(-1)!.standing;
-  if (act === 'waitAgain' && standing !== undefined) {
+  if (action === 'waitAgain' && standing !== undefined) {
     await forgetMentionsSince(trx, post.id, post.approvals.at(-1)!.at);
     await showVersion(trx, post.id, standing, now);
   }
 }
 
-async function apply(trx: Trx, act: ModerateAction, post: Post, by: string, why: string | null, now: number) {
+async function apply(
+  trx: Trx,
+  action: ModerateAction,
+  post: Post,
+  by: string,
+  why: string | null,
+  now: number,
+) {
   const postId = post.id;
-  if (act === 'remove')
+  if (action === 'remove')
     await trx.insertInto('removal').values({ post_id: postId, from: now, to: null, by, why }).execute();
-  else if (act === 'restore')
+  else if (action === 'restore')
     await trx
       .updateTable('removal')
       .set({ to: now })
       .where('post_id', '=', postId)
       .where('to', 'is', null)
       .execute();
-  else await decide(trx, act, post, by, why, now);
+  else await decide(trx, action, post, by, why, now);
 }
 
 /**
@@ -72,7 +79,7 @@ export function actOnPosts(
   deps: Keeping,
   course: InCourse,
   forumId: string,
-  { act, posts, below, reason }: BodyOf<typeof endpoint>,
+  { action, posts, below, reason }: BodyOf<typeof endpoint>,
   now: number,
 ): Promise<AnswerOf<typeof endpoint>> {
   return changeCourse(deps, course, now, async (change) => {
@@ -90,7 +97,7 @@ export function actOnPosts(
     for (const id of chosen) {
       const post = opened.posts.get(id);
       const reads = post !== undefined && opened.sees.get(id) === 'text';
-      const obstacle = reads ? inTheWay(act, post, now) : null;
+      const obstacle = reads ? inTheWay(action, post, now) : null;
       const isFor =
         reads && mayDo(opened.forum, opened.access, { do: 'moderate', place: opened.placed.get(id)! }, now);
       const why = !reads
@@ -102,8 +109,8 @@ export function actOnPosts(
         passed.set(why, [...(passed.get(why) ?? []), id]);
         continue;
       }
-      await apply(trx, act, post!, course.person.id, reason, now);
-      await change.record(RECORDED[act], { of: 'post', id }, { why: reason });
+      await apply(trx, action, post!, course.person.id, reason, now);
+      await change.record(RECORDED[action], { of: 'post', id }, { why: reason });
       changed.push(id);
     }
     return { changed, passed: [...passed].map(([why, ids]) => ({ why, posts: ids })) };

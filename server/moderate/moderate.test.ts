@@ -13,8 +13,8 @@ afterEach(() => c.server.close());
 const forumFor = async (who: Client) => (await who.get(F).expect(200)).body as ForumView;
 const seen = async (who: Client) => seenPosts(await forumFor(who));
 const ids = async (who: Client) => (await seen(who)).map(({ id }) => id);
-const acts = (who: Client, act: string, posts: string[], more: object = {}) =>
-  who.send('post', `${F}/acts`, { act, posts, ...more });
+const acts = (who: Client, action: string, posts: string[], more: object = {}) =>
+  who.send('post', `${F}/actions`, { action, posts, ...more });
 
 /** Ines and Bram have opened the seal; Bram has answered Ines, and Chidi answered Bram. */
 async function talk() {

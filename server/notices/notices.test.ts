@@ -52,8 +52,8 @@ describe('notices', () => {
   });
   it('tell what staff did with a post, with the reason', async () => {
     await opened();
-    const act = (act_: string, reason: string | null) =>
-      c.teodora.send('post', `${F}/acts`, { act: act_, posts: ['ines-1'], reason }).expect(200);
+    const act = (does: string, reason: string | null) =>
+      c.teodora.send('post', `${F}/actions`, { action: does, posts: ['ines-1'], reason }).expect(200);
     await act('hold', null);
     expect(await kinds(c.ines)).toEqual([]);
     c.server.now += 1000;
@@ -86,7 +86,9 @@ describe('notices', () => {
     expect(await told(c.ines, 'mention')).toEqual([]);
     expect(await told(c.teodora, 'held')).toMatchObject([{ count: 2 }]);
     c.server.now += 1000;
-    await c.teodora.send('post', `${F}/acts`, { act: 'approve', posts: ['bram-1', 'ines-1'] }).expect(200);
+    await c.teodora
+      .send('post', `${F}/actions`, { action: 'approve', posts: ['bram-1', 'ines-1'] })
+      .expect(200);
     expect(await told(c.ines, 'mention')).toMatchObject([{ at: c.server.now, postId: 'bram-1' }]);
     expect(await told(c.teodora, 'held')).toEqual([]);
   });
@@ -196,7 +198,7 @@ describe('sending', () => {
     await send(c.bram, ['bram'], 'bram-1').expect(422);
     await send(c.bram, ['nobody'], 'bram-1').expect(422);
     await send(c.bram, [], 'bram-1').expect(422);
-    await c.teodora.send('post', `${F}/acts`, { act: 'remove', posts: ['bram-1'] }).expect(200);
+    await c.teodora.send('post', `${F}/actions`, { action: 'remove', posts: ['bram-1'] }).expect(200);
     await send(c.bram, ['ines'], 'bram-1').expect(422);
   });
 });

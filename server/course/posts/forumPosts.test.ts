@@ -24,7 +24,7 @@ describe('posts kept in memory', () => {
     };
     await post(c.bram, 'bram-1', words(8)).expect(200);
     expect(await same()).toContain('"waiting":"held"');
-    await c.teodora.send('post', `${F}/acts`, { act: 'approve', posts: ['bram-1'] }).expect(200);
+    await c.teodora.send('post', `${F}/actions`, { action: 'approve', posts: ['bram-1'] }).expect(200);
     expect(await same()).toContain('"waiting":null');
     await c.bram.send('patch', `${F}/posts/bram-1`, { version: 1, doc: words(12) }).expect(200);
     expect(await same()).toContain('"words":12');

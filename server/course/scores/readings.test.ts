@@ -66,15 +66,15 @@ describe('a second reading', () => {
     expect(view.suggestion!.incomplete).toBe(true);
   });
   it('is given before anything of the first is learned: by acting on many, by confirming', async () => {
-    for (const act of ['accept', 'zero', 'excuse', 'remark'])
+    for (const action of ['accept', 'zero', 'excuse', 'remark'])
       for (const preview of [true, false]) {
         const { body } = await anselm
           .send('post', `${F}/docket`, {
-            id: `act-${act}`,
-            act,
+            id: `act-${action}`,
+            action,
             students: ['ines'],
             preview,
-            remark: act === 'remark' ? textOf('Well read.') : null,
+            remark: action === 'remark' ? textOf('Well read.') : null,
           })
           .expect(200);
         expect(body).toEqual({
@@ -155,10 +155,10 @@ describe('a second reading', () => {
     expect(one.reading!.readings).toEqual([]);
     await save(c.teodora, 300, false, 'bram');
     await c.teodora
-      .send('post', `${F}/docket`, { id: 'act-accept', act: 'accept', students: ['bram'], preview: false })
+      .send('post', `${F}/docket`, { id: 'act-accept', action: 'accept', students: ['bram'], preview: false })
       .expect(200);
     expect((await rowOf(anselm, 'bram')).reading).toMatchObject({ wanted: true });
-    await c.teodora.send('delete', `${F}/docket/acts/act-accept`).expect(200);
+    await c.teodora.send('delete', `${F}/docket/actions/act-accept`).expect(200);
     expect((await rowOf(anselm, 'bram')).reading).toEqual({ wanted: false, given: 0, settle: false });
   });
   it('covers names until one’s own reading is given', async () => {

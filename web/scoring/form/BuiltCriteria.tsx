@@ -134,7 +134,7 @@ function BuiltCriterion({
   index,
   which,
   update,
-  acts,
+  actions,
   says,
 }: EditedRow<TypedCriterion> & Pick<FieldsProps<object>, 'says'>) {
   return (
@@ -148,7 +148,7 @@ function BuiltCriterion({
           value={row.title}
           change={(title) => update({ title })}
         />
-        {acts}
+        {actions}
       </div>
       {says(`criteria.${index}.title`)}
       <div className="mt-2 space-y-2">

@@ -11,7 +11,7 @@ export interface EditedRow<T> {
   readonly which: string;
   readonly update: (patch: Partial<T>) => void;
   /** Moves, duplicates and takes the row away. */
-  readonly acts: ReactNode;
+  readonly actions: ReactNode;
 }
 
 /** A list whose rows are added, changed, moved, duplicated and taken away: what rubrics, checklists and scales are built with. */
@@ -53,7 +53,7 @@ export function EditedList<T extends { id: string }>({
             index,
             which: `${noun} ${index + 1} of ${name}`,
             update: (patch) => change(changed(rows, index, patch)),
-            acts: (
+            actions: (
               <RowActions
                 name={noun}
                 index={index}

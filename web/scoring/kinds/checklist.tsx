@@ -53,7 +53,7 @@ function ChecklistFields(props: FieldsProps<Fields>) {
         says={says}
         beside={items.length > 0 && <MostInAll most={most} {...props} />}
       >
-        {({ row, index, which, update, acts }) => (
+        {({ row, index, which, update, actions }) => (
           <div>
             <div className="flex flex-wrap items-center gap-2">
               <NumberField
@@ -74,7 +74,7 @@ function ChecklistFields(props: FieldsProps<Fields>) {
                 change={(slot) => update({ slot })}
                 options={ties}
               />
-              {acts}
+              {actions}
             </div>
             {says(`items.${index}.title`)}
             {says(`items.${index}.points`)}

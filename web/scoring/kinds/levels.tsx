@@ -50,7 +50,7 @@ function ScaleFields({ fields: { levels }, name, says, change }: FieldsProps<Fie
         field="levels"
         says={says}
       >
-        {({ row, index, which, update, acts }) => (
+        {({ row, index, which, update, actions }) => (
           <div>
             <div className="flex flex-wrap items-center gap-2">
               <NumberField
@@ -72,7 +72,7 @@ function ScaleFields({ fields: { levels }, name, says, change }: FieldsProps<Fie
                 value={row.description}
                 change={(description) => update({ description })}
               />
-              {acts}
+              {actions}
             </div>
             {says(`levels.${index}.title`)}
             {says(`levels.${index}.share`)}

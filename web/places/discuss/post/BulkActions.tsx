@@ -7,7 +7,7 @@ import { useModerateActions } from './useModerateActions';
 import { isWaiting } from '../context/talk';
 import { sayWhyNot } from '../../../ui/sayWhyNot';
 
-/** What staff do to many posts at once, each act to those it can be done to. */
+/** What staff do to many posts at once, each action to those it can be done to. */
 export function BulkActions({
   posts,
   className = 'quiet flex cursor-pointer items-center gap-1 text-sm hover:underline',

@@ -34,7 +34,11 @@ export function useModerateActions(forum: string, done?: () => void) {
     posts: readonly string[],
     { below = false, reason = null }: { below?: boolean; reason?: string | null } = {},
   ): Promise<void> => {
-    const answer = await call(actOnPosts, { course, forum }, { act: does, posts: [...posts], below, reason });
+    const answer = await call(
+      actOnPosts,
+      { course, forum },
+      { action: does, posts: [...posts], below, reason },
+    );
     const undo = () => act(BACK[does], answer.changed).catch(sayWhyNot);
     if (answer.changed.length > 0)
       saidWithUndo(`${plural(answer.changed.length, 'post')} ${DONE[does]}`, undo);

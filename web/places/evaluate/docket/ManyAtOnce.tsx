@@ -7,24 +7,24 @@ import { useManyAtOnce, type ActionPreview, type AskedOfMany } from './useManyAt
 import { Problem } from '../../../ui/Problem';
 import { RadioLine } from '../../../ui/RadioLine';
 
-const ACTS: readonly {
-  readonly act: DocketAction;
+const ACTIONS: readonly {
+  readonly action: DocketAction;
   readonly whom: 'ready' | 'nothing' | 'shown' | 'picked';
   readonly words: string;
 }[] = [
-  { act: 'accept', whom: 'ready', words: 'Accept what is suggested for everyone who is ready' },
-  { act: 'zero', whom: 'nothing', words: 'Give 0 to everyone with nothing' },
-  { act: 'excuse', whom: 'nothing', words: 'Excuse everyone with nothing' },
-  { act: 'remark', whom: 'nothing', words: 'Remark on everyone with nothing' },
-  { act: 'remark', whom: 'shown', words: 'Remark on everyone the docket shows' },
-  { act: 'accept', whom: 'picked', words: 'Accept what is suggested for those you picked' },
-  { act: 'excuse', whom: 'picked', words: 'Excuse those you picked who have nothing' },
-  { act: 'remark', whom: 'picked', words: 'Remark on those you picked' },
+  { action: 'accept', whom: 'ready', words: 'Accept what is suggested for everyone who is ready' },
+  { action: 'zero', whom: 'nothing', words: 'Give 0 to everyone with nothing' },
+  { action: 'excuse', whom: 'nothing', words: 'Excuse everyone with nothing' },
+  { action: 'remark', whom: 'nothing', words: 'Remark on everyone with nothing' },
+  { action: 'remark', whom: 'shown', words: 'Remark on everyone the docket shows' },
+  { action: 'accept', whom: 'picked', words: 'Accept what is suggested for those you picked' },
+  { action: 'excuse', whom: 'picked', words: 'Excuse those you picked who have nothing' },
+  { action: 'remark', whom: 'picked', words: 'Remark on those you picked' },
 ];
 
-function consequence(act: DocketAction, { before, after }: ActionPreview['changes'][number]): string {
-  if (act === 'excuse') return 'excused';
-  if (act === 'remark') return after === null ? 'with the score, once given' : 'at once';
+function consequence(action: DocketAction, { before, after }: ActionPreview['changes'][number]): string {
+  if (action === 'excuse') return 'excused';
+  if (action === 'remark') return after === null ? 'with the score, once given' : 'at once';
   return before === null ? pointWords(after!) : `${pointWords(before)} → ${pointWords(after!)}`;
 }
 
@@ -44,28 +44,28 @@ export function ManyAtOnce({
   picked: readonly string[];
   onClose: () => void;
 }) {
-  const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
+  const [chosen, setChosen] = useState<(typeof ACTIONS)[number] | null>(null);
   const [remark, setRemark] = useState('{given name}, ');
   const lists = { shown, picked };
   const { preview, forget, look, doIt, busy, problem } = useManyAtOnce(forum, names, onClose);
-  const asked = (of: (typeof ACTS)[number]): AskedOfMany => ({
-    act: of.act,
+  const asked = (of: (typeof ACTIONS)[number]): AskedOfMany => ({
+    action: of.action,
     students: of.whom === 'shown' || of.whom === 'picked' ? [...lists[of.whom]] : of.whom,
-    remark: of.act === 'remark' ? textOf(remark) : null,
+    remark: of.action === 'remark' ? textOf(remark) : null,
   });
   return (
     <Dialog title="Many at once" onClose={onClose} wide>
       <ul className="space-y-1">
-        {ACTS.filter(({ whom }) => whom === 'ready' || whom === 'nothing' || lists[whom].length > 0).map(
+        {ACTIONS.filter(({ whom }) => whom === 'ready' || whom === 'nothing' || lists[whom].length > 0).map(
           (of) => (
             <li key={of.words}>
               <RadioLine
-                name="act"
+                name="action"
                 checked={chosen === of}
                 choose={() => {
                   setChosen(of);
                   forget();
-                  if (of.act !== 'remark') look(asked(of));
+                  if (of.action !== 'remark') look(asked(of));
                 }}
                 className="flex items-center gap-2.5 py-0.5"
               >
@@ -75,7 +75,7 @@ export function ManyAtOnce({
           ),
         )}
       </ul>
-      {chosen?.act === 'remark' && (
+      {chosen?.action === 'remark' && (
         <div className="mt-3">
           <textarea
             className="textarea raised w-full"
@@ -101,7 +101,7 @@ export function ManyAtOnce({
         </div>
       )}
       {preview && chosen && (
-        <Reached preview={preview} act={chosen.act} busy={busy} doIt={() => doIt(asked(chosen))} />
+        <Reached preview={preview} action={chosen.action} busy={busy} doIt={() => doIt(asked(chosen))} />
       )}
       <Problem className="mt-2 text-sm">{problem}</Problem>
     </Dialog>
@@ -111,12 +111,12 @@ export function ManyAtOnce({
 /** Whom it reaches, with what it does to each, and whom it cannot. */
 function Reached({
   preview,
-  act,
+  action,
   busy,
   doIt,
 }: {
   preview: ActionPreview;
-  act: DocketAction;
+  action: DocketAction;
   busy: boolean;
   doIt: () => void;
 }) {
@@ -134,7 +134,7 @@ function Reached({
                 <th scope="row" className="py-1 text-left font-normal">
                   {change.student.sortable}
                 </th>
-                <td className="num py-1 text-right">{consequence(act, change)}</td>
+                <td className="num py-1 text-right">{consequence(action, change)}</td>
               </tr>
             ))}
           </tbody>

@@ -11,19 +11,19 @@ import { saidWithUndo } from '../../../ui/saidWithUndo';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 import { useSaving } from '../../../ui/useSaving';
 
-/** What an act would come to, or came to. */
+/** What an action would come to, or came to. */
 export type ActionPreview = AnswerOf<typeof actOnDocket>;
 /** What is done, to whom, and what is remarked. */
-export type AskedOfMany = Pick<SentOf<typeof actOnDocket>, 'act' | 'students' | 'remark'>;
+export type AskedOfMany = Pick<SentOf<typeof actOnDocket>, 'action' | 'students' | 'remark'>;
 
 /** Does the same to many students of a docket: first only looked at, then done, and taken back in one step. */
 export function useManyAtOnce(forum: string, names: 'shown' | 'hidden', onClose: () => void) {
   const params = { course: useCourse().id, forum };
   const [preview, setPreview] = useState<ActionPreview | null>(null);
   const { busy, problem, attempt } = useSaving();
-  const undo = async (act: string) => {
+  const undo = async (action: string) => {
     await orSayWhyNot(async () => {
-      const { undone, passed } = await call(withQuery(undoDocketAction, { names }), { ...params, act });
+      const { undone, passed } = await call(withQuery(undoDocketAction, { names }), { ...params, action });
       const others = passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : '';
       toast.success(`Undone for ${plural(undone, 'student')}.${others}`);
     });

@@ -32,7 +32,7 @@ export function CellLine({
 }) {
   const course = useCourse();
   let words: ReactNode;
-  let acts: ReactNode = null;
+  let actions: ReactNode = null;
   if (row === null) {
     words =
       column === null
@@ -43,14 +43,14 @@ export function CellLine({
             ? `${column.category.title}: what its items come to`
             : 'The total of the course';
     if (column !== null)
-      acts = (
+      actions = (
         <button type="button" className={button} onClick={openColumn}>
           About this column
         </button>
       );
   } else if (column === null) {
     words = row.student.sortable;
-    acts = (
+    actions = (
       <>
         <Link className={button} to={addresses.studentTerm(course.id, row.student.id)}>
           The student’s term
@@ -71,7 +71,7 @@ export function CellLine({
         {text !== '·' && also && <span className="quiet"> {also}</span>}
       </>
     );
-    acts = (
+    actions = (
       <>
         {byHand ? (
           <span className="hidden text-sm lg:inline">
@@ -112,7 +112,7 @@ export function CellLine({
       className="ruled flex min-h-10 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-y px-5 py-1"
     >
       <p className="num min-w-0 grow text-sm">{words}</p>
-      {acts}
+      {actions}
     </div>
   );
 }

@@ -12,26 +12,26 @@ import { useSaving } from '../../../ui/useSaving';
 
 type Reached = z.infer<(typeof actOnItem)['answer']>;
 
-const ACTS: readonly { act: ItemAction; students: 'all' | 'missing'; words: string; done: string }[] = [
-  { act: 'release', students: 'all', words: 'Release what is given', done: 'Released to' },
-  { act: 'takeBack', students: 'all', words: 'Take back what is released', done: 'Taken back from' },
-  { act: 'zero', students: 'missing', words: 'Give 0 to everyone with nothing', done: '0 given to' },
-  { act: 'excuse', students: 'missing', words: 'Excuse everyone with nothing', done: 'Excused' },
-  { act: 'excuseNoMore', students: 'all', words: 'Excuse nobody any more', done: 'Excused no more:' },
+const ACTIONS: readonly { action: ItemAction; students: 'all' | 'missing'; words: string; done: string }[] = [
+  { action: 'release', students: 'all', words: 'Release what is given', done: 'Released to' },
+  { action: 'takeBack', students: 'all', words: 'Take back what is released', done: 'Taken back from' },
+  { action: 'zero', students: 'missing', words: 'Give 0 to everyone with nothing', done: '0 given to' },
+  { action: 'excuse', students: 'missing', words: 'Excuse everyone with nothing', done: 'Excused' },
+  { action: 'excuseNoMore', students: 'all', words: 'Excuse nobody any more', done: 'Excused no more:' },
 ];
 
 /** What is done to a whole column: looked at first, with whom it reaches, then done. */
 export function ColumnActions({ item }: { item: GradebookItem }) {
   const course = useCourse().id;
-  const [chosen, setChosen] = useState<(typeof ACTS)[number] | null>(null);
+  const [chosen, setChosen] = useState<(typeof ACTIONS)[number] | null>(null);
   const [reached, setReached] = useState<Reached | null>(null);
   const { busy, problem, attempt } = useSaving();
-  const ask = async (of: (typeof ACTS)[number], preview: boolean) => {
+  const ask = async (of: (typeof ACTIONS)[number], preview: boolean) => {
     await attempt(async () => {
       const answer = await call(
         actOnItem,
         { course, item: item.id },
-        { id: newId(), act: of.act, students: of.students, preview },
+        { id: newId(), action: of.action, students: of.students, preview },
       );
       if (preview) setReached(answer);
       else {
@@ -46,7 +46,7 @@ export function ColumnActions({ item }: { item: GradebookItem }) {
   return (
     <div>
       <div className="flex flex-wrap gap-2">
-        {ACTS.map((of) => (
+        {ACTIONS.map((of) => (
           <button
             key={of.words}
             type="button"
