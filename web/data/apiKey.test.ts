@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { listAllCourses } from '../../contract/admin';
 import { getCourse } from '../../contract/course';
 import { getForum, listForums } from '../../contract/discuss';
 import { getDesk, getDocket } from '../../contract/evaluate';
@@ -16,6 +17,7 @@ const keys = {
   desk: apiKey(getDesk, { course, forum: 'floodplain', student: 'bram' }),
   otherDocket: apiKey(getDocket, { course, forum: 'weir' }),
   elsewhere: apiKey(getCourse, { course: 'other' }),
+  courses: apiKey(listAllCourses, {}),
 };
 const chosen = (filter: (key: unknown) => boolean) =>
   Object.entries(keys).flatMap(([name, key]) => (filter(key) ? [name] : []));
@@ -48,7 +50,8 @@ describe('the keys of what the browser keeps', () => {
       'otherDocket',
     ]);
     expect(chosen(staleBy(['marks'], here))).toEqual(['forums']);
-    expect(chosen(staleBy(['people'], {}))).toEqual([]);
+    // A course that is made stands in a list that belongs to none.
+    expect(chosen(staleBy(['people'], { course: 'new' }))).toEqual(['courses']);
   });
   it('of other libraries are left alone', () => {
     for (const key of ['/api/courses/rvc210', null, 5, {}]) expect(ofCourse()(key)).toBe(false);

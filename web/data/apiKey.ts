@@ -64,9 +64,12 @@ export const madeStale =
 export const staleBy =
   (changes: readonly Matter[], { course, forum }: ApiKey['params']): KeyFilter =>
   (key) => {
-    if (!isApiKey(key) || (course !== undefined && key.params.course !== course)) return false;
+    if (!isApiKey(key)) return false;
+    const isOther = (written?: string, kept?: string) =>
+      written !== undefined && kept !== undefined && written !== kept;
+    if (isOther(course, key.params.course)) return false;
     if (changes.includes('course') && key.params.course !== undefined) return true;
-    if (forum !== undefined && key.params.forum !== undefined && key.params.forum !== forum) return false;
+    if (isOther(forum, key.params.forum)) return false;
     const { staleOn = [], staleAfter = [] } = asked.get(key.path) ?? {};
     return [...staleOn, ...staleAfter].some((each) => changes.includes(each));
   };

@@ -14,7 +14,7 @@ const here = { course: 'rvc210', forum: 'floodplain' };
 beforeEach(() => void asks.mockClear());
 
 it('asks anew for what a write has made stale, and says when it is here', async () => {
-  let came = () => undefined as void;
+  let came: () => void = () => undefined;
   asks.mockImplementationOnce(() => new Promise<void>((resolve) => (came = resolve)));
   askAnew(writePost, here, {});
   expect(asks).toHaveBeenCalledTimes(1);
