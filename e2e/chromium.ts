@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, type WebDriver } from 'selenium-webdriver';
+import type { WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome';
 
 /** What a script on a page may take, ms. */
@@ -34,9 +34,10 @@ export async function setStill(driver: WebDriver): Promise<void> {
 export async function startChromium(): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'juror-chromium-'));
   const options = new chrome.Options();
-  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.setBrowserName('chrome-headless-shell');
+  options.setChromeBinaryPath('/usr/bin/chromium-headless-shell');
   options.addArguments(
-    '--headless=new',
+    '--headless',
     '--no-sandbox',
     '--disable-gpu',
     '--no-first-run',
@@ -48,14 +49,14 @@ export async function startChromium(): Promise<Browser> {
     `--user-data-dir=${profile}`,
   );
   const service = new chrome.ServiceBuilder('/usr/bin/chromedriver');
-  const driver = await new Builder()
-    .forBrowser('chrome')
-    .setChromeOptions(options)
-    .setChromeService(service)
-    .build();
+  const driver = chrome.Driver.createSession(options, service.build());
   // A script that draws a long page step by step takes what a busy machine takes.
   await driver.manage().setTimeouts({ script: SCRIPT_PATIENCE });
   await setPageSize(driver, 1280, 800);
+  // It has the interface that recognises speech and nothing behind it, so that it would never answer.
+  await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    source: 'delete globalThis.webkitSpeechRecognition; delete globalThis.SpeechRecognition;',
+  });
   return {
     driver,
     quit: async () => {

@@ -1,5 +1,7 @@
 import { toJson } from '../db/json';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { once } from 'node:events';
+import { Agent } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pino from 'pino';
@@ -197,6 +199,10 @@ export async function testServer(
   const address = 'https://juror.example';
   const deps = assemble({ db, clock, log, dataFolder, transport, address, demo: null, writesAMinute });
   const app = holdToDeclared(createApp(deps, { webFolder: null }), deps, endpointOf);
+  // It listens once, and connections stay: a port and a connection for every request would take as long as what is asked.
+  const listening = app.listen(0, '127.0.0.1');
+  await once(listening, 'listening');
+  const connections = new Agent({ keepAlive: true });
   return {
     db,
     app,
@@ -218,19 +224,23 @@ export async function testServer(
     async as(personId) {
       const opened = await openSession(deps, personId);
       const token = opened.session.writeToken;
-      const agent = supertest.agent(app).set('Cookie', `${SESSION_COOKIE}=${opened.token}`);
+      const cookie = `${SESSION_COOKIE}=${opened.token}`;
+      const agent = supertest.agent(listening).set('Cookie', cookie);
+      const kept = (request: Test): Test => request.agent(connections);
       return {
         token,
-        get: (path) => keepsPromise(agent.get(path), 'get', path),
+        get: (path) => keepsPromise(kept(agent.get(path)), 'get', path),
         upload: (id, bytes, name = 'x.png') =>
           agent.post(`${C}/files`).set('X-Juror-Token', token).field('id', id).attach('file', bytes, name),
         send: (method, path, body) =>
-          keepsPromise(agent[method](path), method, path)
+          keepsPromise(kept(agent[method](path)), method, path)
             .set('X-Juror-Token', token)
             .send(body ?? {}),
       };
     },
     async close() {
+      connections.destroy();
+      listening.close();
       await deps.live.settled();
       deps.live.stop();
       await deps.releases.stop();
