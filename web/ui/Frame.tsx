@@ -230,53 +230,53 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
   const { state } = useSession();
   const vantage = useVantage();
   return (
-    <div className="flex min-h-screen flex-col">
-      {state.person && <Outgoing person={state.person.id} />}
-      {state.person && (
-        <LiveCourse
-          key={state.person.id}
-          person={state.person.id}
-          isStaff={course !== null && course.role !== 'student'}
-        />
-      )}
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 raised">
-        Skip to the content
-      </a>
-      <header className="ruled sticky top-0 z-40 flex h-[52px] items-center gap-3 border-b bg-base-100 px-4 sm:gap-5 sm:px-5">
-        <Logo />
-        {course && (
-          <>
-            <div className="ruled hidden border-l pl-5 md:block">
-              <CourseSwitch course={course} />
-              <span className="quiet block text-xs">
-                <CourseClock course={course} />
-              </span>
-            </div>
-            <Places course={course} />
-          </>
+    <CourseContext value={course}>
+      <div className="flex min-h-screen flex-col">
+        {state.person && <Outgoing person={state.person.id} />}
+        {state.person && (
+          <LiveCourse
+            key={state.person.id}
+            person={state.person.id}
+            isStaff={course !== null && course.role !== 'student'}
+          />
         )}
-        <div className="ml-auto flex items-center gap-3 sm:gap-5">
+        <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3 raised">
+          Skip to the content
+        </a>
+        <header className="ruled sticky top-0 z-40 flex h-[52px] items-center gap-3 border-b bg-base-100 px-4 sm:gap-5 sm:px-5">
+          <Logo />
           {course && (
-            <Link
-              to={addresses.search(course.id)}
-              aria-label="Search the course"
-              title="Search the course"
-              className="rounded p-1 opacity-80 hover:opacity-100"
-            >
-              <Search className="size-[1.15rem]" aria-hidden />
-            </Link>
+            <>
+              <div className="ruled hidden border-l pl-5 md:block">
+                <CourseSwitch course={course} />
+                <span className="quiet block text-xs">
+                  <CourseClock course={course} />
+                </span>
+              </div>
+              <Places course={course} />
+            </>
           )}
-          {course && vantage === null && <NoticeBell course={course.id} />}
-          {course && course.role !== 'student' && vantage === null && <VantageButton course={course} />}
-          {state.person && <PersonMenu course={course} />}
-        </div>
-      </header>
-      {course && <VantageBar course={course} />}
-      <CourseContext value={course}>
+          <div className="ml-auto flex items-center gap-3 sm:gap-5">
+            {course && (
+              <Link
+                to={addresses.search(course.id)}
+                aria-label="Search the course"
+                title="Search the course"
+                className="rounded p-1 opacity-80 hover:opacity-100"
+              >
+                <Search className="size-[1.15rem]" aria-hidden />
+              </Link>
+            )}
+            {course && vantage === null && <NoticeBell course={course.id} />}
+            {course && course.role !== 'student' && vantage === null && <VantageButton course={course} />}
+            {state.person && <PersonMenu course={course} />}
+          </div>
+        </header>
+        {course && <VantageBar course={course} />}
         <main id="main" className="flex min-h-0 grow flex-col" tabIndex={-1}>
           {children}
         </main>
-      </CourseContext>
-    </div>
+      </div>
+    </CourseContext>
   );
 }

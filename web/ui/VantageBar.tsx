@@ -12,6 +12,7 @@ import { courseNow } from '../data/clock';
 import { useApi } from '../data/useApi';
 import { setVantage, useVantage, type Vantage } from '../data/vantage';
 import { datesIn, dateWords } from './dateWords';
+import { DateInput } from './dates/DateInput';
 import { Dialog } from './Dialog';
 import { Kbd, useKeys } from './keys';
 import { Failed, Loading } from './states';
@@ -179,13 +180,14 @@ export function VantageBar({
           onChange={(event) => setSlide(Number(event.target.value))}
         />
         <span className="num w-32 font-semibold">{dateWords(shown, course.zone)}</span>
-        <input
-          type="datetime-local"
-          aria-label="Exact moment"
-          className="input input-xs h-7 w-48 text-base-content"
-          value={toWallClock(shown, course.zone)}
-          onChange={(event) => typed(event.target.value)}
-        />
+        <span className="[&_button]:text-base-100 [&_button]:hover:bg-transparent [&_button]:hover:underline">
+          <DateInput
+            aria-label="Exact moment"
+            className="w-48 text-base-content"
+            value={toWallClock(shown, course.zone)}
+            onChange={(event) => typed(event.target.value)}
+          />
+        </span>
         <button
           type="button"
           className="cursor-pointer font-semibold underline"
