@@ -224,12 +224,15 @@ export async function crowdRows(): Promise<Row[]> {
     const leave = await crowd.join();
     await crowd.live(10);
     crowd.begin();
+    const cpuBefore = server.cpu();
     const amidst = crowd.constant(SECONDS);
     await crowd.live(SECONDS / 2);
     const memoryBefore = server.memory();
     await crowd.live(SECONDS / 2);
     const memoryAfter = server.memory();
-    const bare = percentile(await amidst, 0.95);
+    const cpu = server.cpu() - cpuBefore;
+    const constants = await amidst;
+    const bare = percentile(constants, 0.95);
     leave();
     const requests = crowd.times.length;
     for (const [kind, times] of crowd.byKind)
@@ -237,7 +240,10 @@ export async function crowdRows(): Promise<Row[]> {
         `crowd: ${kind}: ${times.length}, half within ${percentile(times, 0.5).toFixed(1)} ms, 95 of 100 within ${percentile(times, 0.95).toFixed(1)} ms`,
       );
     const p95 = percentile(crowd.times, 0.95);
-    const alone = percentile(await crowd.constantAlone(requests, SECONDS), 0.95);
+    const cpuAlone = server.cpu();
+    const constantsAlone = await crowd.constantAlone(requests, SECONDS);
+    const cpuOfConstant = (server.cpu() - cpuAlone) / constantsAlone.length;
+    const alone = percentile(constantsAlone, 0.95);
     const constant = await crowd.throughput('/api/constant', 6);
     const small = await crowd.throughput('/api/courses/large-course', 6);
     const writing = Array.from({ length: 60 }, (_, n) =>
@@ -275,6 +281,12 @@ export async function crowdRows(): Promise<Row[]> {
         `${p95.toFixed(1)} ms`,
         `${(3 * alone).toFixed(1)} ms`,
         p95 / (3 * alone),
+      ),
+      row(
+        'crowd: CPU of the server for each of these requests, with what is told live; the same of the constant (no limit)',
+        `${((cpu - constants.length * cpuOfConstant) / requests).toFixed(2)} ms`,
+        `${cpuOfConstant.toFixed(2)} ms`,
+        0,
       ),
       row('crowd: errors', String(crowd.errors.length), '0', crowd.errors.length === 0 ? 0 : Infinity),
       row(
