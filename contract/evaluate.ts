@@ -308,7 +308,6 @@ export const confirmScore = endpoint({
   path: '/api/courses/:course/forums/:forum/docket/:student/confirmed',
   who: 'staff',
   changes: ['scores', 'ready'],
-  bringsChanges: true,
   coversNames: true,
   summary: 'Say that a given score stands, though the student changed posts since (staff)',
   params: studentParams,

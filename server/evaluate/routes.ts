@@ -171,9 +171,9 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
   });
 
   serve(actions.actOnDocket, async ({ course, covered, params, body, now }) => {
-    const { students, ...action } = body;
+    const { students, ...rest } = body;
     const meant = Array.isArray(students) ? students.map(covered.studentOf) : students;
-    const asked = { ...action, students: meant };
+    const asked = { ...rest, students: meant };
     const { changes, passed } = await actOnDocket(deps, covered.withNames, params.forum, asked, now);
     const named = (id: string) => course.setup.names.get(id)!;
     return {

@@ -3,7 +3,7 @@ import { mutate } from 'swr';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { writePost } from '../../contract/discuss';
 import { actOnDocket } from '../../contract/docketActions';
-import { saveScore } from '../../contract/evaluate';
+import { confirmScore, saveScore } from '../../contract/evaluate';
 import { readGradebookFile } from '../../contract/gradebookFile';
 import { askAnew, askedAnew } from './askAnew';
 
@@ -33,6 +33,12 @@ it('asks for nothing where nothing was changed, where it was only looked at, and
   askAnew(saveScore, { ...here, student: 'ines' }, {});
   expect(mutate).not.toHaveBeenCalled();
   askAnew(actOnDocket, here, { preview: false });
+  expect(mutate).toHaveBeenCalledTimes(1);
+});
+
+it('asks for the docket where an answer holds the student’s pages alone', async () => {
+  askAnew(confirmScore, { ...here, student: 'ines' }, {});
+  await askedAnew();
   expect(mutate).toHaveBeenCalledTimes(1);
 });
 

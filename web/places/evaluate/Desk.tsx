@@ -62,7 +62,7 @@ export function Desk() {
   const [remarks, setRemarks] = useState(false);
   /** Whether what posts answer is unfolded, for every student. */
   const [unfolded, setUnfolded] = useState(false);
-  const { docket, desk, onKept, refresh, preload, hide } = useDeskData(forumId!, studentId);
+  const { docket, desk, onKept, preload, hide } = useDeskData(forumId!, studentId);
   const layout = useDefaultLayout({ id: 'juror-desk', storage: localStorage });
   useTitle(desk.data?.student.name, docket.data?.forum.title, 'Evaluate', course.title);
 
@@ -92,8 +92,6 @@ export function Desk() {
   const give = async (andNext: boolean) => {
     const given = await sheet?.state.give();
     if (!given) return;
-    // How often two evaluators agree stands in the docket, and is worked out from all of it.
-    if (docket.data?.forum.agreement) void docket.mutate();
     if (andNext) goNext();
   };
   const toggleRelease = useRelease(shown);
@@ -179,9 +177,6 @@ export function Desk() {
               sheet={sheet}
               give={() => void give(true)}
               openRemarks={() => setRemarks(true)}
-              given={(view) => {
-                if (view) refresh();
-              }}
             />
           )}
           {sheet && remarks && <SavedRemarks sheet={sheet} onClose={() => setRemarks(false)} />}

@@ -32,15 +32,12 @@ export function useRelease(view: DeskView | null): () => Promise<void> {
 export function ScoreSheet({
   sheet,
   give,
-  given,
   openRemarks,
 }: {
   sheet: Sheet;
   openRemarks: () => void;
   /** Gives the score and opens the next ready student. */
   give: () => void;
-  /** A score was given, without going on. */
-  given: (view: DeskView | null) => void;
 }) {
   const course = useCourse();
   const { state, now } = sheet;
@@ -96,7 +93,7 @@ export function ScoreSheet({
         )}
         <SheetFoot sheet={sheet} toggleRelease={toggleRelease} />
       </div>
-      <SheetConflict sheet={sheet} given={given} />
+      <SheetConflict sheet={sheet} />
       {!score.excused && (
         <div className="ruled flex gap-2 border-t p-4">
           <button

@@ -21,6 +21,7 @@ export function useDeskData(forum: string, student: string | undefined) {
     revalidateOnFocus: false,
     keepPreviousData: false,
   });
+  const hasAgreement = Boolean(docket.data?.forum.agreement);
   const onKept = useCallback(
     (of: string, { row, ready, ...view }: SavedScore) => {
       const quietly = { revalidate: false };
@@ -33,22 +34,17 @@ export function useDeskData(forum: string, student: string | undefined) {
           ...before,
           rows: before.rows.map((each) => (each.student.id === of ? (row ?? each) : each)),
         };
-      void mutate(keyOf(askDocket, { course, forum }), withRow, quietly);
+      // How often two evaluators agree stands in the docket, and is worked out from all of it.
+      void mutate(keyOf(askDocket, { course, forum }), withRow, { revalidate: hasAgreement });
       const withReady = (before: CourseFrame | undefined) => before && { ...before, ready };
       void mutate(keyOf(getCourse, { course }), withReady, quietly);
     },
-    [mutate, askDesk, askDocket, course, forum],
+    [mutate, askDesk, askDocket, course, forum, hasAgreement],
   );
   return {
     docket,
     desk,
     onKept,
-    /** Asks for all of it anew. */
-    refresh() {
-      void docket.mutate();
-      void desk.mutate();
-      void mutate(keyOf(getCourse, { course }));
-    },
     /** Fetches the Desk of who will come next. */
     preload: useCallback(
       (next: string) => preloadApi(askDesk, { course, forum, student: next }),

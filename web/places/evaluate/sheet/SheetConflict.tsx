@@ -1,9 +1,8 @@
-import { type DeskView } from '../../../../contract/evaluate';
 import { pointWords } from '../../../../words/numbers';
 import type { Sheet } from './useSheet';
 
 /** What somebody else has given meanwhile, and what to do about it. */
-export function SheetConflict({ sheet, given }: { sheet: Sheet; given: (view: DeskView | null) => void }) {
+export function SheetConflict({ sheet }: { sheet: Sheet }) {
   const { theirs, problem } = sheet.now;
   if (!problem) return null;
   return (
@@ -23,11 +22,7 @@ export function SheetConflict({ sheet, given }: { sheet: Sheet; given: (view: De
             <button type="button" className="link-plain" onClick={() => sheet.state.takeTheirs()}>
               {theirs.reading?.second ? 'Start anew' : 'Take theirs'}
             </button>
-            <button
-              type="button"
-              className="link-plain"
-              onClick={() => void sheet.state.giveMine().then(given)}
-            >
+            <button type="button" className="link-plain" onClick={() => void sheet.state.giveMine()}>
               {theirs.reading?.second ? 'Give mine as the second reading' : 'Give mine instead'}
             </button>
           </p>
