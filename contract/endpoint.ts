@@ -41,11 +41,11 @@ export interface Endpoint<
   readonly answer: Answer;
   /** What a write may change, at most. */
   readonly changes: readonly Matter[];
-  /** The answer of a write holds what it changed: nobody who has it asks for that anew. */
+  /** Whether the answer of a write already holds everything it changed, so that none of it need be asked for again. */
   readonly bringsChanges: boolean;
-  /** What makes an answer out of date, be it heard live or done by whoever has the answer. */
+  /** What makes an answer out of date, whoever does it. */
   readonly staleOn: readonly Heard[];
-  /** What makes an answer out of date beside that, but only for whoever does it. */
+  /** What else makes an answer out of date, but only for the person who does it. */
   readonly staleAfter: readonly Matter[];
   /**
    * Whether it speaks of students whose names may be covered until their score is given: as `names` asks, or as the forum says for

@@ -4,7 +4,7 @@ import { getCourse } from '../../contract/course';
 import { getForum, listForums } from '../../contract/discuss';
 import { getDesk, getDocket } from '../../contract/evaluate';
 import { getSession } from '../../contract/session';
-import { answersOf, apiKey, madeStale, ofCourse, ofForum, staleBy } from './apiKey';
+import { answersOf, apiKey, madeStale, ofCourse, staleBy } from './apiKey';
 
 const course = 'rvc210';
 const keys = {
@@ -23,10 +23,9 @@ const chosen = (filter: (key: unknown) => boolean) =>
   Object.entries(keys).flatMap(([name, key]) => (filter(key) ? [name] : []));
 
 describe('the keys of what the browser keeps', () => {
-  it('are chosen by course, by forum, and by endpoint whatever was asked with it', () => {
+  it('are chosen by course, and by endpoint whatever was asked with it', () => {
     expect(chosen(ofCourse())).toHaveLength(8);
     expect(chosen(ofCourse('other'))).toEqual(['elsewhere']);
-    expect(chosen(ofForum(course, 'floodplain'))).toEqual(['forum', 'docket', 'desk']);
     expect(chosen(answersOf(getCourse, { course }))).toEqual(['course', 'asBram']);
     expect(chosen(answersOf(getSession, {}))).toEqual(['session']);
     expect(chosen(answersOf(getDocket, { course, forum: 'floodplain' }))).toEqual(['docket']);

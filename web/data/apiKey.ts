@@ -31,12 +31,6 @@ export const ofCourse =
   (key) =>
     isApiKey(key) && (course === undefined ? key.params.course !== undefined : key.params.course === course);
 
-/** Everything of a forum. */
-export const ofForum =
-  (course: string, forum: string): KeyFilter =>
-  (key) =>
-    ofCourse(course)(key) && (key as ApiKey).params.forum === forum;
-
 /** The answers of an endpoint, whatever else was asked of it. */
 export const answersOf =
   <E extends Endpoint>(endpoint: E, params: ParamsOf<E>): KeyFilter =>

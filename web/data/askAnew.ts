@@ -12,7 +12,7 @@ const onlyLooks = (body: unknown): boolean =>
 let waiting: KeyFilter[] = [];
 let asking: Promise<void> | null = null;
 
-/** Asks one time after the other: what many writes in a row make stale is not asked for as often. */
+/** Asks again only once the last answers are here, so that many writes in a row do not ask as many times. */
 async function ask(): Promise<void> {
   while (waiting.length > 0) {
     const filters = waiting;
