@@ -9,7 +9,7 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
-import { KeepDialog } from '../../forms/KeepDialog';
+import { KeepDialog } from '../../ui/KeepDialog';
 import { forumSentence } from './planData';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 import { DateInput } from '../../ui/dates/DateInput';

@@ -9,7 +9,7 @@ import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
-import { KeepDialog } from '../../forms/KeepDialog';
+import { KeepDialog } from '../../ui/KeepDialog';
 import { guideRule } from '../../../core/scoring/guide';
 import { guideWords } from '../../../words/parts';
 import { judgedBy, readGuide, type TypedPart } from '../partForm';

@@ -3,10 +3,10 @@ import { useId, type ReactNode } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { saveRecipe } from '../../contract/recipes';
-import { Dialog } from '../ui/Dialog';
-import { Problem } from '../ui/Problem';
-import { useSaving } from '../ui/useSaving';
-import { ForCourse } from './ForCourse';
+import { Dialog } from './Dialog';
+import { Problem } from './Problem';
+import { useSaving } from './useSaving';
+import { ForCourse } from '../forms/ForCourse';
 
 /** What something is kept as. */
 export interface KeptAs {
