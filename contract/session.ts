@@ -9,9 +9,12 @@ const courseLink = z.object({
   role: z.enum(['instructor', 'assistant', 'student']),
 });
 
+/** The hours a person reads and writes times in: 12 with am and pm, or 24. */
+const hours = z.literal([12, 24]);
+
 /** Who is signed in, and what the browser needs to begin. */
 export const sessionState = z.object({
-  person: personName.extend({ email: z.string(), administrator: z.boolean() }).nullable(),
+  person: personName.extend({ email: z.string(), administrator: z.boolean(), hours }).nullable(),
   courses: z.array(courseLink),
   /** Goes into the header X-Juror-Token of every write. */
   token: z.string().nullable(),
@@ -49,6 +52,16 @@ export const signOut = endpoint({
   who: 'person',
   changes: [],
   summary: 'Sign out',
+  answer: done,
+});
+
+export const chooseHours = endpoint({
+  method: 'put',
+  path: '/api/session/hours',
+  who: 'person',
+  changes: [],
+  summary: 'Choose the hours one reads and writes times in',
+  body: z.strictObject({ hours }),
   answer: done,
 });
 

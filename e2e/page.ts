@@ -149,23 +149,20 @@ export class Page {
 
   /** Sets a date field the way its picker does. */
   async setDate(name: RegExp | string, wall: string): Promise<void> {
-    const [field] = await this.dateFields(name);
-    await this.driver.executeScript(
-      `const [field, value] = arguments;
-       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, value);
-       field.dispatchEvent(new Event('input', { bubbles: true }));`,
-      field,
-      wall,
-    );
-  }
-
-  private async dateFields(name: RegExp | string): Promise<WebElement[]> {
-    const found = await this.driver.executeScript<WebElement[]>(
-      "return [...document.querySelectorAll('input[type=datetime-local]')].filter((e) => (e.getAttribute('aria-label') || e.labels[0].textContent).trim().startsWith(arguments[0]));",
+    const [day, time] = wall.split('T') as [string, string];
+    const found = await this.driver.executeScript<WebElement | null>(
+      `const [name, value] = arguments;
+       const day = [...document.querySelectorAll('input[type=date]')].find((e) =>
+         (e.getAttribute('aria-label') || e.labels[0].textContent).trim().startsWith(name));
+       if (!day) return null;
+       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(day, value);
+       day.dispatchEvent(new Event('input', { bubbles: true }));
+       return day.nextElementSibling;`,
       String(name),
+      day,
     );
-    if (found.length === 0) throw new Error(`no date field ${String(name)}`);
-    return found;
+    if (found === null) throw new Error(`no date field ${String(name)}`);
+    await found.sendKeys(Key.chord(Key.CONTROL, 'a'), time);
   }
 
   async choose(name: RegExp | string, option: string): Promise<void> {

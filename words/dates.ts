@@ -25,14 +25,31 @@ export function dayWords(at: number, zone: string, now: number): string {
     .replace(',', '');
 }
 
-/** "23:59" */
-export function timeWords(at: number, zone: string): string {
-  return formatter(zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
+/** The hours of a day's clock: 12 with am and pm, or 24. A person chooses. */
+export type Hours = 12 | 24;
+
+/** The hours of whoever has chosen none. */
+export const hoursOr24 = (chosen: Hours | null | undefined): Hours => chosen ?? 24;
+
+const CLOCK = {
+  12: { hour: 'numeric', hourCycle: 'h12' },
+  24: { hour: '2-digit', hourCycle: 'h23' },
+} as const;
+
+/** Writes a time so that no line ends before its am or pm. */
+const clock = (at: number, zone: string, hours: Hours, seconds?: '2-digit') =>
+  formatter(zone, { ...CLOCK[hours], minute: '2-digit', second: seconds })
+    .format(at)
+    .replace(' ', '\u00a0');
+
+/** "23:59" or "11:59 pm" */
+export function timeWords(at: number, zone: string, hours: Hours): string {
+  return clock(at, zone, hours);
 }
 
 /** "Wed 4 Mar, 23:59"; with the year where it is not now's. */
-export function dateWords(at: number, zone: string, now: number): string {
-  return `${dayWords(at, zone, now)}, ${timeWords(at, zone)}`;
+export function dateWords(at: number, zone: string, now: number, hours: Hours): string {
+  return `${dayWords(at, zone, now)}, ${timeWords(at, zone, hours)}`;
 }
 
 /** "4 Mar" */
@@ -41,15 +58,9 @@ export function shortDay(at: number, zone: string): string {
 }
 
 /** "Wednesday 4 March 2026, 23:59:07 (Europe/Lisbon)": the exact time, on demand. */
-export function exactWords(at: number, zone: string): string {
+export function exactWords(at: number, zone: string, hours: Hours): string {
   const day = formatter(zone, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }).format(at);
-  const time = formatter(zone, {
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-    hourCycle: 'h23',
-  }).format(at);
-  return `${day.replace(',', '')}, ${time} (${zone})`;
+  return `${day.replace(',', '')}, ${clock(at, zone, hours, '2-digit')} (${zone})`;
 }
 
 /** "7 h 39 min", "2 days", "5 min": a length of time, in the two units that matter. */

@@ -21,7 +21,7 @@ const codes = new Set(
 );
 const due = fromWallClock('2026-03-04T23:59', 'Europe/Lisbon');
 const words: FindingWords = {
-  date: (at) => dateWords(at, 'Europe/Lisbon', due),
+  date: (at) => dateWords(at, 'Europe/Lisbon', due, 24),
   nameOf: (id) => ({ ines: 'Inês Duarte', bram: 'Bram Oyelaran' })[id] ?? `Student ${id}`,
   groupOf: (id) => (id === 'linnet' ? 'Linnet' : null),
   asked: 36,

@@ -3,7 +3,7 @@ import type { Notice } from '../core/notices/notice';
 import { dateWords } from './dates';
 import { dateChanges, noticeAddress, noticeWords, type Told } from './notices';
 
-const date = (at: number) => dateWords(at, 'Europe/Lisbon', Date.UTC(2026, 2, 4));
+const date = (at: number) => dateWords(at, 'Europe/Lisbon', Date.UTC(2026, 2, 4), 24);
 type Sample = Told & Pick<Notice, 'forumId'>;
 const person = (name: string) => ({ name });
 const notice = (more: Partial<Sample>): Sample => ({

@@ -13,6 +13,7 @@ import {
   sameDay,
   secondsWords,
   shortDay,
+  timeWords,
 } from './dates';
 import { amountWords, explanationWords } from './explanation';
 import { findingWords } from './findings';
@@ -24,11 +25,23 @@ const due = fromWallClock('2026-03-04T23:59', zone);
 
 describe('dates in words', () => {
   it('stand in the zone of the course', () => {
-    expect(dateWords(due, zone, due)).toBe('Wed 4 Mar, 23:59');
-    expect(dateWords(due, 'Asia/Tokyo', due)).toBe('Thu 5 Mar, 08:59');
+    expect(dateWords(due, zone, due, 24)).toBe('Wed 4 Mar, 23:59');
+    expect(dateWords(due, 'Asia/Tokyo', due, 24)).toBe('Thu 5 Mar, 08:59');
     expect(dayWords(due, zone, due)).toBe('Wed 4 Mar');
     expect(shortDay(due, zone)).toBe('4 Mar');
-    expect(exactWords(due + 7000, zone)).toBe('Wednesday 4 March 2026, 23:59:07 (Europe/Lisbon)');
+    expect(exactWords(due + 7000, zone, 24)).toBe('Wednesday 4 March 2026, 23:59:07 (Europe/Lisbon)');
+  });
+  it('are told in the hours of whoever reads', () => {
+    expect(dateWords(due, zone, due, 12)).toBe('Wed 4 Mar, 11:59\u00a0pm');
+    expect(exactWords(due + 7000, zone, 12)).toBe('Wednesday 4 March 2026, 11:59:07\u00a0pm (Europe/Lisbon)');
+    const at = (time: string) => timeWords(fromWallClock(`2026-03-04T${time}`, zone), zone, 12);
+    expect(['00:00', '00:05', '09:30', '12:00', '13:00'].map(at)).toEqual([
+      '12:00\u00a0am',
+      '12:05\u00a0am',
+      '9:30\u00a0am',
+      '12:00\u00a0pm',
+      '1:00\u00a0pm',
+    ]);
   });
   it.each([
     [30_000, 'less than a minute'],
@@ -142,7 +155,7 @@ describe('explanations in words', () => {
 
 describe('findings in words', () => {
   const words = {
-    date: (at: number) => dateWords(at, zone, due),
+    date: (at: number) => dateWords(at, zone, due, 24),
     asked: 36,
     nameOf: (id: string) => `Student ${id}`,
     groupOf: (id: string) => (id === 'osier' ? 'Osier Run' : null),

@@ -170,6 +170,24 @@ describe('planning a term', () => {
     expect(await page.has('region', 'Vantage')).toBe(false);
   });
 
+  it('times are written and typed in the hours one chose', async () => {
+    const { page } = s;
+    await page.go('/c/rvc210/plan/river-under/edit');
+    await page.click('button', 'Teodora Maric: menu');
+    await page.click('menuitem', 'Write times as 11:59 pm');
+    await page.sees(/After Thu 12 Mar, 11:59\spm/);
+    await page.setDate('Initial post due', '2026-03-12T9.30 pm');
+    await page.sees(/After Thu 12 Mar, 9:30\spm/);
+    await page.click('button', 'Save');
+    await page.until(
+      async () => (await forum('river-under')).forum.schedule.initialDue === when('03-12 21:30'),
+      'the date to be kept',
+    );
+    await page.click('button', 'Teodora Maric: menu');
+    await page.click('menuitem', 'Write times as 23:59');
+    await page.sees(/Thu 12 Mar, 21:30/);
+  });
+
   it('a forum is duplicated, put in the bin with what it holds, and brought back', async () => {
     const { page } = s;
     await page.go('/c/rvc210/plan?forum=letters');

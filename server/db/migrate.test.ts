@@ -22,6 +22,7 @@ const COMMITTED: readonly string[] = [
   '13e7c5e74b51430c0e74127fe727dc7a4e81cd51693dfb29c4b6fc3efea86b67',
   '5fb340714fce21045dcbce0acb0a8a9729948b610d4470c01a56a4bccc1f38f9',
   'f52faca593d43fff74febb9e102f9747102b20afe69158bea4d209e86a4863b9',
+  '92eb056b220ed0c478a9bcc1d7e05f10a89af88dd544aac435cd7ec8044ab79c',
 ];
 
 describe('migrations', () => {

@@ -16,6 +16,7 @@ import { drafts } from './migrations/0015_drafts';
 import { changes } from './migrations/0016_changes';
 import { reports } from './migrations/0017_reports';
 import { actions } from './migrations/0018_actions';
+import { hours } from './migrations/0019_hours';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -39,6 +40,7 @@ export const MIGRATIONS: readonly string[] = [
   changes,
   reports,
   actions,
+  hours,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

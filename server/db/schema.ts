@@ -10,6 +10,7 @@ import type { Guide } from '../../core/course/evaluation';
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
+import type { Hours } from '../../words/dates';
 import type { Json } from './json';
 
 /** The tables, as Kysely sees them. Instants are UTC ms, points hundredths, flags 0 or 1. */
@@ -28,6 +29,8 @@ export interface Database {
     made_in: Generated<string | null>;
     /** Who made the link their password was set with. */
     password_by: Generated<string | null>;
+    /** The hours they chose; null: none yet. */
+    hours: Generated<Hours | null>;
   };
   session: {
     token_hash: string;

@@ -19,12 +19,10 @@ export function setNod(
     const opened = await openForum(trx, course, forumId, now);
     const { place } = readablePost(opened, postId);
     const { approve } = opened.forum.allowed;
-    if (approve === 'off')
-      allowedOrRefuse({ yes: false, reason: { code: 'forumRule' } }, opened.data.zone, now);
+    if (approve === 'off') allowedOrRefuse({ yes: false, reason: { code: 'forumRule' } }, opened.date);
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: approve === 'nods' ? 'nod' : 'rate', place }, now),
-      opened.data.zone,
-      now,
+      opened.date,
     );
     const kind = approve === 'nods' ? 'nod' : 'rating';
     if (approve === 'nods' && value !== null && value !== 1) throw wrongField('value', 'A nod is 1.');

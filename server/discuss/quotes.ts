@@ -132,7 +132,7 @@ export async function settleQuotes(
     const place = opened.placed.get(sourceId);
     if (!place || opened.sees.get(sourceId) !== 'text')
       throw wrongField('doc', 'A passage is quoted from a post that is not there any more; take it out.');
-    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now), opened.data.zone, now);
+    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now), opened.date);
     const source = await trx
       .selectFrom('revision')
       .select('doc')

@@ -30,8 +30,7 @@ export function removePost(
     const answered = opened.answered.has(postId);
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: 'remove', place, post, answered }, now),
-      opened.data.zone,
-      now,
+      opened.date,
     );
     await trx
       .insertInto('removal')
@@ -68,8 +67,7 @@ export function restorePost(
     const answered = opened.answered.has(postId);
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: 'restore', place, answered, removedBy: removal.by }, now),
-      opened.data.zone,
-      now,
+      opened.date,
     );
     await trx
       .updateTable('removal')

@@ -28,7 +28,7 @@ export function reportPost(
     const { trx } = change;
     const opened = await openForum(trx, course, at.forumId, now);
     const { place } = readablePost(opened, at.postId);
-    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'report', place }, now), opened.data.zone, now);
+    allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'report', place }, now), opened.date);
     change.concerns(staffOf(course));
     const known = await trx
       .updateTable('report')

@@ -164,8 +164,7 @@ export function writePost(
       const own = [...opened.placed.values()].filter((place) => place.authorId === course.person.id);
       allowedOrRefuse(
         mayDo(forum, access, { do: 'openThread', own, spaceId: post.spaceId }, now),
-        opened.data.zone,
-        now,
+        opened.date,
       );
     } else {
       if (post.questionId !== null || post.spaceId !== null)
@@ -175,11 +174,7 @@ export function writePost(
         );
       const place = opened.placed.get(post.parentId);
       if (!place || !opened.sees.has(post.parentId)) throw notFound();
-      allowedOrRefuse(
-        mayDo(forum, access, { do: post.aside ? 'aside' : 'answer', place }, now),
-        opened.data.zone,
-        now,
-      );
+      allowedOrRefuse(mayDo(forum, access, { do: post.aside ? 'aside' : 'answer', place }, now), opened.date);
       above = readablePost(opened, post.parentId);
     }
     const { person } = course;
@@ -255,8 +250,7 @@ export function editPost(
     const answered = opened.answered.has(postId);
     allowedOrRefuse(
       mayDo(opened.forum, opened.access, { do: 'edit', place, post, answered }, now),
-      opened.data.zone,
-      now,
+      opened.date,
     );
     const row = await trx
       .selectFrom('post')

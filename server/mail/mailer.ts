@@ -5,11 +5,11 @@ import { toWallClock, fromWallClock } from '../../core/time/wallClock';
 import { DAY, MINUTE } from '../../core/time/instant';
 import type { Clock } from '../clock/clock';
 import type { CourseCache, CourseSetup } from '../course/setup/courseCache';
-import { personOf, type InCourse } from '../course/setup/inCourse';
+import { datesFor, personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { DEFAULT_CHOICE } from '../notices/mailChoice';
 import { noticesOf, titleOf, type MarkedNotice } from '../notices/notices';
-import { dateWords } from '../../words/dates';
+import { hoursOr24, type Hours } from '../../words/dates';
 import { noticeAddress, noticeParagraph } from '../../words/notices';
 import type { Mailing } from '../feature/mailing';
 import type { MailTransport } from './transport';
@@ -204,7 +204,13 @@ export class Mailer implements Mailing {
       .selectFrom('mail')
       .innerJoin('person', 'person.id', 'mail.person_id')
       .selectAll('mail')
-      .select(['person.email', 'person.given_name', 'person.family_name', 'person.preferred_name'])
+      .select([
+        'person.email',
+        'person.given_name',
+        'person.family_name',
+        'person.preferred_name',
+        'person.hours',
+      ])
       .where('state', '=', 'waiting')
       .where('next_at', '<=', clock.wall())
       .orderBy('made_at')
@@ -223,7 +229,14 @@ export class Mailer implements Mailing {
         continue;
       }
       const name = `${row.preferred_name ?? row.given_name} ${row.family_name}`.trim();
-      const said = this.#write(setup, notices, row.kind, row.preferred_name ?? row.given_name, now);
+      const said = this.#write(
+        setup,
+        notices,
+        row.kind,
+        row.preferred_name ?? row.given_name,
+        now,
+        hoursOr24(row.hours),
+      );
       const tries = row.tries + 1;
       try {
         await this.parts.transport.send({
@@ -259,10 +272,11 @@ export class Mailer implements Mailing {
     kind: 'atOnce' | 'daily',
     given: string,
     now: number,
+    hours: Hours,
   ): { subject: string; text: string } {
     const { address } = this.parts;
     const paragraphs = notices.map(
-      (notice) => `${paragraph(notice, setup, now)}\n${address}${noticeAddress(notice, setup.id)}`,
+      (notice) => `${paragraph(notice, setup, now, hours)}\n${address}${noticeAddress(notice, setup.id)}`,
     );
     const [first] = paragraphs;
     const subject =
@@ -279,12 +293,12 @@ export class Mailer implements Mailing {
 }
 
 /** A notice as a mail tells it. */
-function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number): string {
+function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number, hours: Hours): string {
   const actor = setup.names.get(notice.actorId ?? '');
   return noticeParagraph(
     { ...notice, actors: actor ? [actor] : [] },
     titleOf(setup, notice.forumId),
-    (at) => dateWords(at, setup.zone, now),
+    datesFor({ setup, hours }, now),
     now,
   );
 }

@@ -89,7 +89,7 @@ export async function moveDates(
         );
       const settings = withDates(settingsOf(row, null), asked);
       refuseStrangeReferences(setup, row.id, settings);
-      refuseErrors(setup, row.id, settings, row.status === 'published', now);
+      refuseErrors(course, row.id, settings, row.status === 'published', now);
       changed.push({ id: row.id, settings });
     }
     if (!order.confirmed) await warnOfSeals(trx, course, changed, now);

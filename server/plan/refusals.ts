@@ -1,7 +1,6 @@
 import type { Trx } from '../db/open';
 import { openingsFit, type OpeningsMisfit } from '../../core/plan/openingsFit';
 import type { Finding } from '../../core/checks/check';
-import { dateWords } from '../../words/dates';
 import { findingWords } from '../../words/findings';
 import { runChecks } from '../../core/checks/runChecks';
 import { courseDataOf } from '../../core/course/courseData';
@@ -10,6 +9,7 @@ import { forumOf, type ForumSettings } from '../../contract/forumSettings';
 import { isBlank } from '../../contract/richText';
 import type { ForumForEdit } from '../../contract/plan';
 import type { CourseSetup } from '../course/setup/courseCache';
+import { datesFor, type InCourse } from '../course/setup/inCourse';
 import { courseData } from '../course/facts/courseData';
 import { loadPosts } from '../course/posts/loadPosts';
 import { Problem, wrongField } from '../refusals/problem';
@@ -19,16 +19,17 @@ const NEVER = ['prerequisiteCycle', 'completionOfNothing', 'sumOfNothing', 'init
 
 /** A forum with errors cannot be published; a few cannot even be saved. (rules §3, §6, §8) */
 export function refuseErrors(
-  setup: CourseSetup,
+  course: InCourse,
   forumId: string,
   settings: ForumSettings,
   publish: boolean,
   now: number,
 ): void {
   const forum = forumOf(settings, { id: forumId, status: 'published', frozen: false });
-  const course = courseDataOf({ zone: setup.zone, students: [], forums: [], posts: [] });
+  const { setup } = course;
+  const empty = courseDataOf({ zone: setup.zone, students: [], forums: [], posts: [] });
   const errors = runChecks({
-    course: { ...course, students: setup.students, groups: setup.groups, forums: setup.forums },
+    course: { ...empty, students: setup.students, groups: setup.groups, forums: setup.forums },
     forum,
     category: settings.categoryId,
     categories: setup.gradebook.categories,
@@ -37,7 +38,7 @@ export function refuseErrors(
   }).filter((finding) => finding.severity === 'error');
   const said = (found: Finding) => {
     const { title, text } = findingWords(found, {
-      date: (at) => dateWords(at, setup.zone, now),
+      date: datesFor(course, now),
       nameOf: (id) => setup.names.get(id)?.name ?? 'a student',
       groupOf: (id) =>
         (setup.groups.get(id) ?? setup.sections.find((section) => section.id === id))?.title ?? null,

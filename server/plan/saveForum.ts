@@ -66,7 +66,7 @@ export async function writeForum(
       edited,
     );
   }
-  refuseErrors(setup, forumId, settings, status === 'published', now);
+  refuseErrors(course, forumId, settings, status === 'published', now);
   await refuseWhatPostsForbid(trx, edited, settings, now);
   if (before?.status === 'published' && !asked.confirmed)
     await warnOfSeal(trx, setup, forumId, settings, now);
@@ -162,7 +162,7 @@ export async function setForumStatus(
     const edited = await forumForEdit(trx, setup.id, forumId);
     if (before.version !== asked.version)
       throw conflict('Someone else has changed this forum since you opened it.', edited);
-    if (asked.to === 'published') refuseErrors(setup, forumId, edited.settings, true, now);
+    if (asked.to === 'published') refuseErrors(course, forumId, edited.settings, true, now);
     if (asked.to === 'draft' && edited.posts > 0) {
       throw new Problem(
         409,

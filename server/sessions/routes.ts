@@ -1,3 +1,4 @@
+import { hoursOr24 } from '../../words/dates';
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/session';
 import type { Deps } from '../feature/deps';
@@ -26,7 +27,12 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
     .execute();
   return {
     ...base,
-    person: { ...personName(person), email: person.email, administrator: person.administrator === 1 },
+    person: {
+      ...personName(person),
+      email: person.email,
+      administrator: person.administrator === 1,
+      hours: hoursOr24(person.hours),
+    },
     courses,
     token: session.writeToken,
   };
@@ -62,6 +68,15 @@ export function sessionRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.signOut, async ({ req, res, session }) => {
     await endSession(deps, req, res, session);
+    return DONE;
+  });
+
+  serve(contract.chooseHours, async ({ body, session }) => {
+    await deps.db
+      .updateTable('person')
+      .set({ hours: body.hours })
+      .where('id', '=', session.personId)
+      .execute();
     return DONE;
   });
 }

@@ -1,6 +1,7 @@
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { parseCookie } from 'cookie';
 import type { Request, Response } from 'express';
+import { hoursOr24 } from '../../words/dates';
 import { HOUR, MINUTE } from '../../core/time/instant';
 import type { Deps } from '../feature/deps';
 import type { SignedIn } from '../feature/signedIn';
@@ -31,7 +32,12 @@ export async function openSession(
       seen_at: now,
     })
     .execute();
-  return { token, session: { personId, writeToken, tokenHash } };
+  const { hours } = await db
+    .selectFrom('person')
+    .select('hours')
+    .where('id', '=', personId)
+    .executeTakeFirstOrThrow();
+  return { token, session: { personId, writeToken, tokenHash, hours: hoursOr24(hours) } };
 }
 
 /** Starts a session and sets its cookie; a session this browser had before is over. */
@@ -67,7 +73,9 @@ export async function sessionOf(
   const tokenHash = hashOf(token);
   const row = await deps.db
     .selectFrom('session')
-    .selectAll()
+    .innerJoin('person', 'person.id', 'session.person_id')
+    .selectAll('session')
+    .select('person.hours')
     .where('token_hash', '=', tokenHash)
     .executeTakeFirst();
   if (!row) return null;
@@ -80,7 +88,12 @@ export async function sessionOf(
   if (now - row.seen_at > MINUTE && !quietly) {
     await deps.db.updateTable('session').set({ seen_at: now }).where('token_hash', '=', tokenHash).execute();
   }
-  return { personId: row.person_id, writeToken: row.write_token, tokenHash };
+  return {
+    personId: row.person_id,
+    writeToken: row.write_token,
+    tokenHash,
+    hours: hoursOr24(row.hours),
+  };
 }
 
 function orSignedOut(session: SignedIn | null): SignedIn {

@@ -38,7 +38,7 @@ export async function asSeenBy(
     now,
     { onceAnHour: true },
   );
-  return { setup, member, person: { kind: 'student', ...student }, vantage: true };
+  return { setup, member, person: { kind: 'student', ...student }, hours: course.hours, vantage: true };
 }
 
 /** The person and moment a request asks to be seen from; null for an ordinary one. */

@@ -2,6 +2,7 @@ import { createContext, use, type ReactNode } from 'react';
 import useSWR from 'swr';
 import { getSession, type SessionState } from '../../contract/session';
 import { call, takeToken } from './api';
+import { takeHours } from './hours';
 
 interface Session {
   readonly state: SessionState;
@@ -25,6 +26,7 @@ export function SessionProvider({
     revalidateOnFocus: false,
   });
   takeToken(data?.token ?? null, data?.person?.id ?? null, () => void mutate());
+  takeHours(data?.person?.hours);
   if (error && !data) return failed(() => void mutate());
   if (!data) return waiting;
   return (

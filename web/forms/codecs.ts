@@ -79,7 +79,7 @@ export const wallText = (zone: string) =>
     (text) => {
       if (text === '') return null;
       try {
-        return fromWallClock(text.slice(0, 16), zone);
+        return fromWallClock(text, zone);
       } catch {
         return { wrong: 'Write a date and a time, such as 4 March 2026, 23:59.' };
       }

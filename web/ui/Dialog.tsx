@@ -21,9 +21,12 @@ export function Dialog({
     const dialog = ref.current!;
     if (dialog.open) return;
     dialog.showModal();
-    // The first field rather than the cross, unless the dialog has said itself where to begin.
+    // The field the dialog names, else its first, rather than the cross; unless the dialog has seen to that itself.
     if (document.activeElement === cross.current)
-      content.current!.querySelector<HTMLElement>('input, select, textarea')?.focus();
+      ['[data-begin-here]', 'input, select, textarea']
+        .map((which) => content.current!.querySelector<HTMLElement>(which))
+        .find((found) => found !== null)
+        ?.focus();
   }, []);
   // In the body, so that it takes nothing from the place it is opened in.
   return createPortal(

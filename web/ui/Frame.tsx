@@ -1,10 +1,21 @@
 import { askedAnew } from '../data/askAnew';
 import { addresses } from '../../words/addresses';
-import { ChevronDown, Keyboard, Landmark, LogOut, Mail, Moon, Search, Settings2, Sun } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import {
+  ChevronDown,
+  Clock,
+  Keyboard,
+  Landmark,
+  LogOut,
+  Mail,
+  Moon,
+  Search,
+  Settings2,
+  Sun,
+} from 'lucide-react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { mutate } from 'swr';
-import { moveClock, signOut } from '../../contract/session';
+import { chooseHours, moveClock, signOut } from '../../contract/session';
 import { fromWallClock, toWallClock } from '../../core/time/wallClock';
 import { call } from '../data/api';
 import { heardFromServer, useNow } from '../data/clock';
@@ -13,6 +24,7 @@ import { useSession } from '../data/session';
 import { setTheme, useTheme } from '../data/theme';
 import { setVantage, useVantage } from '../data/vantage';
 import type { CourseFrame } from '../../contract/course';
+import { timeWords } from '../../words/dates';
 import { dateWords } from './dateWords';
 import { Dialog } from './Dialog';
 import { Initials } from './Initials';
@@ -98,12 +110,20 @@ function ClockDialog({ course, now, close }: { course: CourseFrame; now: number;
   );
 }
 
+/** A time that reads differently in either hours, as an example. */
+const EVENING = Date.UTC(2000, 0, 1, 23, 59);
+
 function PersonMenu({ course }: { course: CourseFrame | null }) {
   const { state, set } = useSession();
   const navigate = useNavigate();
   const theme = useTheme();
   const keyHelp = useKeyHelp();
   const person = state.person!;
+  const hours = person.hours === 12 ? 24 : 12;
+  const otherHours = async () => {
+    await call(chooseHours, {}, { hours });
+    set({ ...state, person: { ...person, hours } });
+  };
   const leave = async () => {
     try {
       await call(signOut);
@@ -145,6 +165,9 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
       </MenuLink>
       <MenuAction icon={theme === 'day' ? Moon : Sun} act={() => setTheme(theme === 'day' ? 'night' : 'day')}>
         {theme === 'day' ? 'Night theme' : 'Day theme'}
+      </MenuAction>
+      <MenuAction icon={Clock} act={() => void orSayWhyNot(otherHours)}>
+        Write times as {timeWords(EVENING, 'UTC', hours)}
       </MenuAction>
       <MenuAction icon={Keyboard} act={keyHelp}>
         Keys of this screen
@@ -229,8 +252,12 @@ function Places({ course }: { course: CourseFrame }) {
 export function Frame({ course, children }: { course: CourseFrame | null; children: ReactNode }) {
   const { state } = useSession();
   const vantage = useVantage();
+  const hours = state.person?.hours;
+  // Whoever writes a time does so by the course's zone and the person's hours: another course or other hours, and all is written anew.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const shown = useMemo(() => course && { ...course }, [course, hours]);
   return (
-    <CourseContext value={course}>
+    <CourseContext value={shown}>
       <div className="flex min-h-screen flex-col">
         {state.person && <Outgoing person={state.person.id} />}
         {state.person && (

@@ -17,6 +17,7 @@ import { Dialog } from './Dialog';
 import { Kbd, useKeys } from './keys';
 import { Failed, Loading } from './states';
 import { phaseWords } from '../../words/phases';
+import { wallText } from '../forms/codecs';
 import { DateField } from './dates/DateField';
 
 /** Chooses whose eyes to look through, now or at another moment. */
@@ -25,13 +26,10 @@ function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
   const { data, error } = useApi(getRoster, { course: course.id });
   const [find, setFind] = useState('');
   const [wall, setWall] = useState(() => toWallClock(courseNow(), course.zone));
+  const moment = wallText(course.zone).safeDecode(wall);
   const look = (personId: string, name: string) => {
-    let at = courseNow();
-    try {
-      at = fromWallClock(wall.slice(0, 16), course.zone);
-    } catch {
-      // What cannot be read means now.
-    }
+    if (!moment.success) return;
+    const at = moment.data ?? courseNow();
     setVantage({ course: course.id, personId, name, at });
     close();
     void navigate(addresses.myWork(course.id));
@@ -46,14 +44,19 @@ function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
         is marked as read, and nothing can be written.
       </p>
       <div className="mt-3">
-        <DateField label="At this moment" value={wall} onChange={(event) => setWall(event.target.value)} />
+        <DateField
+          label="At this moment"
+          value={wall}
+          problem={moment.error?.issues[0]?.message}
+          onChange={(event) => setWall(event.target.value)}
+        />
       </div>
       <label className="mt-3 block">
         <span className="quiet mb-0.5 block text-sm">As whom</span>
         <input
           className="input input-sm raised h-9 w-full"
           placeholder="Name"
-          autoFocus
+          data-begin-here
           value={find}
           onChange={(event) => setFind(event.target.value)}
           onKeyDown={(event) => {
@@ -153,7 +156,7 @@ export function VantageBar({
   const shown = slide ?? at;
   const typed = (wall: string) => {
     try {
-      setVantage({ ...vantage, at: fromWallClock(wall.slice(0, 16), course.zone) });
+      setVantage({ ...vantage, at: fromWallClock(wall, course.zone) });
     } catch {
       // Half a date is typed; the moment stays until it is whole.
     }
@@ -179,11 +182,11 @@ export function VantageBar({
           value={shown}
           onChange={(event) => setSlide(Number(event.target.value))}
         />
-        <span className="num w-32 font-semibold">{dateWords(shown, course.zone)}</span>
+        <span className="num w-38 font-semibold">{dateWords(shown, course.zone)}</span>
         <span className="[&_button]:text-base-100 [&_button]:hover:bg-transparent [&_button]:hover:underline">
           <DateInput
             aria-label="Exact moment"
-            className="w-48 text-base-content"
+            className="w-58 text-base-content"
             value={toWallClock(shown, course.zone)}
             onChange={(event) => typed(event.target.value)}
           />

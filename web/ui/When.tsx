@@ -1,7 +1,6 @@
-import { exactWords } from '../../words/dates';
 import { useState } from 'react';
 import { useCourse } from '../data/course';
-import { dateWords, ownTimeWords } from './dateWords';
+import { dateWords, exactWords, ownTimeWords } from './dateWords';
 
 /**
  * A date in words; pressing it (or resting on it) tells the exact time, with the reader's own beside it where that differs.

@@ -1,11 +1,19 @@
 import * as words from '../../words/dates';
 import { courseNow } from '../data/clock';
+import { hoursChosen } from '../data/hours';
 
 /** "Wed 4 Mar", in the course's zone; with the year where it is not this one. */
 export const dayWords = (at: number, zone: string): string => words.dayWords(at, zone, courseNow());
 
-/** "Wed 4 Mar, 23:59", in the course's zone; with the year where it is not this one. */
-export const dateWords = (at: number, zone: string): string => words.dateWords(at, zone, courseNow());
+/** "23:59" or "11:59 pm", in the reader's hours. */
+export const timeWords = (at: number, zone: string): string => words.timeWords(at, zone, hoursChosen());
+
+/** "Wed 4 Mar, 23:59", in the course's zone and the reader's hours; with the year where it is not this one. */
+export const dateWords = (at: number, zone: string): string =>
+  words.dateWords(at, zone, courseNow(), hoursChosen());
+
+/** "Wednesday 4 March 2026, 23:59:07 (Europe/Lisbon)", in the reader's hours. */
+export const exactWords = (at: number, zone: string): string => words.exactWords(at, zone, hoursChosen());
 
 /** Writes instants as {@link dateWords} does, for sentences that are told in a course's zone. */
 export const datesIn =
@@ -20,7 +28,7 @@ const ownZone = () => new Intl.DateTimeFormat().resolvedOptions().timeZone;
 export function ownTimeWords(at: number, zone: string, own = ownZone()): string | null {
   if (dateWords(at, zone) === dateWords(at, own)) return null;
   const place = own.split('/').at(-1)!.replaceAll('_', ' ');
-  return `${dayWords(at, zone) === dayWords(at, own) ? words.timeWords(at, own) : dateWords(at, own)} in ${place}`;
+  return `${dayWords(at, zone) === dayWords(at, own) ? timeWords(at, own) : dateWords(at, own)} in ${place}`;
 }
 
 /** "Wed 4 Mar, 23:59 (Thu 5 Mar, 00:59 in Paris)": a date that somebody has to keep, in the course's zone and their own. */

@@ -5,5 +5,5 @@ import { allowedOrRefuse } from './allowedOrRefuse';
 
 /** Goes on where a person is one who does something about a post: approves, moves, removes it; refuses with the reason otherwise. */
 export function refuseUnlessModerates(opened: OpenForum, place: PostInPlace, now: number): void {
-  allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'moderate', place }, now), opened.data.zone, now);
+  allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'moderate', place }, now), opened.date);
 }

@@ -6,7 +6,8 @@ import type { CourseData } from '../../../core/course/courseData';
 import type { Forum } from '../../../core/course/forum';
 import type { Post } from '../../../core/course/post';
 import type { Kysely } from 'kysely';
-import type { InCourse } from '../setup/inCourse';
+import type { DateWriter } from '../../../words/dates';
+import { datesFor, type InCourse } from '../setup/inCourse';
 import type { Database } from '../../db/schema';
 import { notFound } from '../../refusals/problem';
 import { courseDataFor } from '../facts/courseDataFor';
@@ -22,6 +23,8 @@ export interface OpenForum {
   readonly sees: ReadonlyMap<string, ReadAs>;
   /** The person's own posts that somebody else answered, as far as they may know. */
   readonly answered: ReadonlySet<string>;
+  /** Writes dates for whoever opened it. */
+  readonly date: DateWriter;
 }
 
 /** Works out what a person may receive of a forum at *now*; 404 where it is not there for them. */
@@ -56,6 +59,7 @@ export async function openForumQuietly(
     placed,
     sees: readable(access, [...placed.values()]),
     answered: answeredIn(access, placed.values()),
+    date: datesFor(course, now),
   };
 }
 

@@ -1,3 +1,4 @@
+import { dateWords, type DateWriter, type Hours, hoursOr24 } from '../../../words/dates';
 import type { Forum } from '../../../core/course/forum';
 import type { Person } from '../../../core/course/roster';
 import type { Db } from '../../db/open';
@@ -10,6 +11,8 @@ export interface InCourse {
   readonly member: Member;
   /** The member as the rules see them. */
   readonly person: Person;
+  /** The hours that whoever asks reads times in; none where Juror itself asks. */
+  readonly hours?: Hours | undefined;
   /** Somebody of the staff looks as this person: nothing private of theirs (drafts) is shown. */
   readonly vantage?: true;
 }
@@ -35,7 +38,7 @@ export function personOf(setup: CourseSetup, member: Member): Person {
 /** The course for a member with the right part in it; for everyone else it does not exist. */
 export async function courseFor(
   deps: { readonly courses: CourseCache; readonly db: Db },
-  session: { readonly personId: string },
+  session: { readonly personId: string; readonly hours?: Hours },
   courseId: string,
   who: Who,
 ): Promise<InCourse> {
@@ -44,8 +47,14 @@ export async function courseFor(
   if (!setup || !member) throw notFound();
   refuseOthers(member, who);
   const person = personOf(setup, member);
-  return { setup, member, person };
+  return { setup, member, person, hours: session.hours };
 }
+
+/** How dates are written for whoever asks: in the zone of the course, in their hours. */
+export const datesFor =
+  ({ setup, hours }: Pick<InCourse, 'setup' | 'hours'>, now: number): DateWriter =>
+  (at) =>
+    dateWords(at, setup.zone, now, hoursOr24(hours));
 
 /** A forum of the course; 404 where there is none. */
 export function forumIn(setup: CourseSetup, forumId: string): { forum: Forum; card: ForumCard } {

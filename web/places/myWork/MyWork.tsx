@@ -1,5 +1,5 @@
 import { addresses } from '../../../words/addresses';
-import { fromNow, sameDay, timeWords } from '../../../words/dates';
+import { fromNow, sameDay } from '../../../words/dates';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../../contract/myWork';
@@ -7,7 +7,7 @@ import { DAY } from '../../../core/time/instant';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { dateWords, dayWords, dueWords } from '../../ui/dateWords';
+import { dateWords, dayWords, dueWords, timeWords } from '../../ui/dateWords';
 import { plural, maximumWords, pointWords } from '../../../words/numbers';
 import { nextStep } from '../../../words/requirements';
 import { Empty, Failed, Loading } from '../../ui/states';

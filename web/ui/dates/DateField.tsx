@@ -17,7 +17,11 @@ export function DateField({
   const id = useId();
   return (
     <div>
-      <label htmlFor={id} className={strong ? 'mb-1 block font-semibold' : 'quiet mb-0.5 block text-sm'}>
+      <label
+        id={`${id}-label`}
+        htmlFor={id}
+        className={strong ? 'mb-1 block font-semibold' : 'quiet mb-0.5 block text-sm'}
+      >
         {label}
       </label>
       <DateInput
@@ -25,7 +29,7 @@ export function DateField({
         id={id}
         aria-invalid={Boolean(problem)}
         aria-describedby={problem ? `${id}-problem` : undefined}
-        className={`w-full ${problem ? 'input-error' : ''} ${className}`}
+        className={`w-full ${className}`}
       />
       {problem && (
         <p id={`${id}-problem`} className="mt-0.5 text-sm text-error">

@@ -17,6 +17,7 @@ import { CourseContext } from '../../data/course';
 import { useAboveAll } from '../useAboveAll';
 import { Calendar } from './Calendar';
 import { dayIn, withDay } from './dayAsTyped';
+import { DATE_FIELD, DayAndTime } from './DayAndTime';
 
 const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'short' });
 
@@ -40,17 +41,27 @@ function Floating({ anchor, children }: { anchor: RefObject<HTMLElement | null>;
 }
 
 /**
- * A field for a date, with its time of day or without: typed, in the order and the hours that the person's browser is set to, or
- * chosen from a calendar that knows the weeks of the term. Weekday and week stand beside what is typed.
+ * A field for a date, with its time of day or without: typed, the day in the order that the person's browser is set to and the time in the
+ * hours the person chose, or chosen from a calendar that knows the weeks of the term. Weekday and week stand beside what is typed.
+ *
+ * To a form it is one field, whose value is `2026-03-04` or `2026-03-04T23:59`. What was typed as a time and is none stands there as it was
+ * typed, so that the form can say so.
  */
 export function DateInput({
   withTime = true,
   className = '',
   ref,
-  ...input
+  name,
+  value: given,
+  defaultValue,
+  onChange,
+  onBlur,
+  ...shown
 }: { withTime?: boolean; ref?: Ref<HTMLInputElement> } & Omit<ComponentProps<'input'>, 'type' | 'ref'>) {
   const course = use(CourseContext);
   const now = useNow();
+  const box = useRef<HTMLSpanElement>(null);
+  /** What the form knows of: the day's own field or, with a time, one that is not seen and holds both. */
   const field = useRef<HTMLInputElement | null>(null);
   // A form may set the field without a word; what stands in it is looked at whenever it is drawn.
   const value = useSyncExternalStore(
@@ -61,6 +72,23 @@ export function DateInput({
     }, []),
     () => field.current?.value ?? '',
   );
+  const held = {
+    name,
+    value: given,
+    defaultValue,
+    onChange,
+    onBlur,
+    ref: (element: HTMLInputElement | null) => {
+      field.current = element;
+      // A form leads to the field that is wrong; where that one is not seen, to the day.
+      if (element && withTime)
+        element.focus = () => box.current?.querySelector<HTMLElement>('[type=date]')?.focus();
+      if (typeof ref === 'function') return ref(element);
+      if (ref) ref.current = element;
+    },
+  };
+  const hold = (next: string) => typeInto(field.current!, next);
+  const leave = () => field.current!.dispatchEvent(new FocusEvent('focusout', { bubbles: true }));
   const term = course && {
     firstDay: toWallClock(course.termStart, course.zone).slice(0, 10),
     lastDay: toWallClock(course.termEnd, course.zone).slice(0, 10),
@@ -70,21 +98,24 @@ export function DateInput({
   const words =
     day === null ? '' : week === null ? weekday.format(day) : `${weekday.format(day)}, wk ${week}`;
   return (
-    <span className="flex min-w-0 items-center gap-1.5">
-      <input
-        {...input}
-        ref={(element) => {
-          field.current = element;
-          if (typeof ref === 'function') return ref(element);
-          if (ref) ref.current = element;
-        }}
-        type={withTime ? 'datetime-local' : 'date'}
-        className={`date-input input input-sm raised h-9 min-w-0 ${className}`}
-      />
+    <span ref={box} className="flex min-w-0 items-center gap-1.5">
+      {withTime ? (
+        <>
+          <input {...held} hidden />
+          <DayAndTime {...shown} className={className} value={value} hold={hold} leave={leave} />
+        </>
+      ) : (
+        <input
+          {...shown}
+          {...held}
+          type="date"
+          className={`${DATE_FIELD} ${shown['aria-invalid'] === true ? 'input-error' : ''} ${className}`}
+        />
+      )}
       <Popover>
         <PopoverButton
-          disabled={input.disabled}
-          className="quiet num flex cursor-pointer items-center gap-1 rounded-field px-1 py-1.5 text-xs whitespace-nowrap hover:bg-base-200 disabled:cursor-not-allowed"
+          disabled={shown.disabled}
+          className="quiet num flex min-w-21 cursor-pointer items-center gap-1 rounded-field px-1 py-1.5 text-xs whitespace-nowrap hover:bg-base-200 disabled:cursor-not-allowed"
         >
           <CalendarDays className="size-4" aria-hidden />
           <span className="sr-only">Choose from a calendar, </span>
@@ -92,14 +123,14 @@ export function DateInput({
         </PopoverButton>
         <PopoverPanel>
           {({ close }) => (
-            <Floating anchor={field}>
+            <Floating anchor={box}>
               <Calendar
                 chosen={day}
                 today={dayIn(toWallClock(now, course?.zone ?? 'UTC'))!}
                 term={term}
                 freeWeeks={course?.freeWeeks ?? []}
                 choose={(chosen) => {
-                  typeInto(field.current!, withDay(field.current!.value, chosen, withTime));
+                  hold(withDay(value, chosen, withTime));
                   close();
                 }}
               />

@@ -16,8 +16,19 @@ export const asTyped = (day: Date): string =>
     .join('-');
 
 /** The time of day a date gets that is chosen where none stood: the end of the day. */
-const END_OF_DAY = '23:59';
+export const END_OF_DAY = '23:59';
+
+/** The day and the time of day of what stands in a field; what is missing is empty. */
+export function partsOf(value: string): { readonly day: string; readonly time: string } {
+  const [day = '', ...time] = value.split('T');
+  return { day, time: time.join('T') };
+}
+
+/** What stands in a field of a day and a time of day; empty where neither is there. */
+export function joined(day: string, time: string): string {
+  return day === '' && time === '' ? '' : `${day}T${time}`;
+}
 
 /** What stands in the field once a day is chosen; the time of day stays. */
 export const withDay = (value: string, day: Date, withTime: boolean): string =>
-  withTime ? `${asTyped(day)}T${value.slice(11, 16) || END_OF_DAY}` : asTyped(day);
+  withTime ? joined(asTyped(day), partsOf(value).time || END_OF_DAY) : asTyped(day);

@@ -1,5 +1,5 @@
 import { plainText } from '../../../../core/text/plainText';
-import { timeWords } from '../../../../words/dates';
+import { timeWords } from '../../../ui/dateWords';
 import { numberWords } from '../../../../words/numbers';
 import { useCourse } from '../../../data/course';
 import type { DraftInHand, DraftState } from './useDraft';

@@ -50,7 +50,7 @@ export function ReleaseAt({
             onSubmit={(event) => {
               event.preventDefault();
               if (wall === '') setProblem('Choose a date and a time.');
-              else void plan(fromWallClock(wall.slice(0, 16), course.zone));
+              else void plan(fromWallClock(wall, course.zone));
             }}
           >
             <p className="mb-1">Everything given by then is released, and students are told:</p>

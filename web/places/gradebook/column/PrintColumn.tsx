@@ -8,7 +8,7 @@ import { columnFigures } from '../../../../core/gradebook/columnFigures';
 import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
-import { exactWords } from '../../../../words/dates';
+import { exactWords } from '../../../ui/dateWords';
 import { NotFound } from '../../../ui/NotFound';
 import { plural, maximumWords, numberWords, pointWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { addresses } from '../../../../words/addresses';
-import { timeWords } from '../../../../words/dates';
+import { timeWords } from '../../../ui/dateWords';
 import { useCourse } from '../../../data/course';
 
 /** What is edited, whether it is published, and what is kept of it unsaved. */

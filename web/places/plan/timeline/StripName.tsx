@@ -1,9 +1,8 @@
-import { timeWords } from '../../../../words/dates';
 import { Pin } from 'lucide-react';
 import type { PlannedForum } from '../../../../contract/plan';
 import type { Finding } from '../../../../core/checks/check';
 import { useCourse } from '../../../data/course';
-import { dayWords } from '../../../ui/dateWords';
+import { dayWords, timeWords } from '../../../ui/dateWords';
 import { SealMark } from '../../../ui/SealMark';
 
 const shortDue = (at: number, zone: string) => `${dayWords(at, zone).slice(0, 3)} ${timeWords(at, zone)}`;

@@ -94,9 +94,9 @@ export function TimelineRow({
         <div key={own.id} className={`hidden ${GRID}`} style={marked}>
           <button
             type="button"
-            className={`quiet block cursor-pointer truncate pr-3 pl-9 text-left text-xs hover:underline ${LEFT}`}
+            className={`quiet block cursor-pointer truncate pr-1 pl-8 text-left text-xs hover:underline ${LEFT}`}
             style={{ background }}
-            title={ownTermsWords(own, datesIn(zone))}
+            title={`${targetWords(own.targets, plan, course)}: ${ownTermsWords(own, datesIn(zone))}`}
             onClick={() => editOwnTerms(own)}
           >
             {targetWords(own.targets, plan, course)}: {ownTermsWords(own, datesIn(zone))}
