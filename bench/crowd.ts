@@ -46,13 +46,16 @@ async function signIn(folder: string): Promise<Signed[]> {
   return people.map((person) => ({ ...person, cookie: `juror_session=${person.cookie}` }));
 }
 
-const FORUM = '/api/courses/large-course/forums/large-forum';
+const OPEN = { course: 'large-course', forum: 'large-forum' };
+const FORUM = `/api/courses/${OPEN.course}/forums/${OPEN.forum}`;
 
 /** What everybody does, and what became of it. */
 class Crowd {
   readonly times: number[] = [];
   readonly byKind = new Map<string, number[]>();
   readonly errors: string[] = [];
+  /** How often anybody was told of changed posts. */
+  told = 0;
   readonly acknowledged = new Map<string, string>();
   #written = 0;
 
@@ -64,6 +67,7 @@ class Crowd {
   /** Forgets what was measured so far. */
   begin(): void {
     this.times.length = 0;
+    this.told = 0;
     this.byKind.clear();
   }
 
@@ -103,7 +107,7 @@ class Crowd {
     }
   }
 
-  /** Opens everybody's stream, and asks for what it says has changed, as browsers do; what is returned leaves. */
+  /** Opens everybody's stream, and asks for what it says has changed and does not bring, as browsers do; what is returned leaves. */
   async join(): Promise<() => void> {
     const closings: (() => void)[] = [];
     for (const who of this.people) {
@@ -117,7 +121,9 @@ class Crowd {
         changed = new Set();
         void this.#timed(who, 'GET', `${FORUM}/changed?posts=${some.join(',')}`);
       };
-      const close = this.server.listen(who, (posts, spread) => {
+      const close = this.server.listen(who, OPEN, (posts, spread, isBrought) => {
+        this.told++;
+        if (isBrought) return;
         for (const id of posts) changed.add(id);
         if (timer !== undefined || changed.size === 0) return;
         const soon = 150 + Math.random() * spread;
@@ -239,6 +245,7 @@ export async function crowdRows(): Promise<Row[]> {
       console.log(
         `crowd: ${kind}: ${times.length}, half within ${percentile(times, 0.5).toFixed(1)} ms, 95 of 100 within ${percentile(times, 0.95).toFixed(1)} ms`,
       );
+    console.log(`crowd: told ${crowd.told} times of changed posts`);
     const p95 = percentile(crowd.times, 0.95);
     const cpuAlone = server.cpu();
     const constantsAlone = await crowd.constantAlone(requests, SECONDS);

@@ -2,7 +2,7 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
-import { LIVE_PATH, liveEvent } from '../contract/live';
+import { haveOpen, LIVE_PATH, liveEvent, streamOpened } from '../contract/live';
 import { when } from '../demo/course';
 
 /** Somebody with a session. */
@@ -109,8 +109,16 @@ export class Server {
     });
   }
 
-  /** Opens somebody's stream of what changes; what is returned closes it. */
-  listen(who: Signed, hear: (posts: readonly string[], spread: number) => void): () => void {
+  /**
+   * Opens somebody's stream of what changes, and says which forum they have open, as browsers do; what is returned closes it.
+   *
+   * @param hear is told of posts that changed, and whether the stream brought them
+   */
+  listen(
+    who: Signed,
+    open: { readonly course: string; readonly forum: string },
+    hear: (posts: readonly string[], spread: number, isBrought: boolean) => void,
+  ): () => void {
     const req = request(
       { host: '127.0.0.1', port: this.port, path: LIVE_PATH, headers: { cookie: who.cookie } },
       (res) => {
@@ -121,8 +129,15 @@ export class Server {
           rest = lines.pop()!;
           for (const line of lines) {
             if (!line.startsWith('data: {"')) continue;
-            const event = liveEvent.safeParse(JSON.parse(line.slice('data: '.length)));
-            if (event.success && event.data.kind === 'forum') hear(event.data.posts, event.data.spread);
+            const data: unknown = JSON.parse(line.slice('data: '.length));
+            const opened = streamOpened.safeParse(data);
+            if (opened.success)
+              this.ask(who, 'PUT', haveOpen.path, { stream: opened.data.stream, forums: [open] }).catch(
+                () => undefined,
+              );
+            const event = liveEvent.safeParse(data);
+            if (event.success && event.data.kind === 'forum')
+              hear(event.data.posts, event.data.spread, event.data.change !== undefined);
           }
         });
         res.on('error', () => undefined);

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { id } from './basics';
+import { forumParams, id } from './basics';
+import { forumChange } from './discuss';
+import { endpoint } from './endpoint';
 
 /** Where the stream of what changes is (server-sent events, one `data:` line each). */
 export const LIVE_PATH = '/api/live';
@@ -19,6 +21,8 @@ export const liveEvent = z.discriminatedUnion('kind', [
     notices: z.boolean(),
     /** Over how long browsers spread asking for it, ms: the more of them there are, the longer. */
     spread: z.int(),
+    /** What they are now, to whom has the forum open; left out where that is another thing to everyone, and is asked for. */
+    change: forumChange.optional(),
   }),
   /** Scores were given, changed, excused or released; for staff, of the students they work with. */
   z.object({
@@ -37,3 +41,23 @@ export const liveEvent = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('signedOut') }),
 ]);
 export type LiveEvent = z.infer<typeof liveEvent>;
+
+/** What the first event of a stream says. */
+export const streamOpened = z.object({ stream: z.string() });
+
+export const haveOpen = endpoint({
+  method: 'put',
+  path: '/api/live/forums',
+  who: 'person',
+  changes: [],
+  summary: 'Say which forums are open in a browser, so that what changes in them comes with its stream',
+  largest: 8192,
+  body: z.strictObject({
+    /** The stream's name, from its first event. */
+    stream: z.string().max(60),
+    /** All that are open now; they take the place of those said before. */
+    forums: z.array(forumParams).max(20, 'at most 20 forums'),
+  }),
+  /** A stream that is not there any more hears nothing. */
+  answer: z.object({ heard: z.boolean() }),
+});

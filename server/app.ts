@@ -16,7 +16,7 @@ import { healthRoutes } from './http/health';
 import { noSuchRoute, problemHandler } from './http/problemHandler';
 import { serving } from './http/serving';
 import { requestLog } from './http/requestLog';
-import { liveRoutes } from './live/routes';
+import { liveEndpoints, liveRoutes } from './live/routes';
 import { mailRoutes } from './mail/routes';
 import { myWorkRoutes } from './myWork/routes';
 import { noticeRoutes } from './notices/routes';
@@ -94,6 +94,7 @@ export function createApp(
   moderateRoutes(serve, deps);
   noticeRoutes(serve, deps);
   mailRoutes(serve, deps);
+  liveEndpoints(serve, deps);
   liveRoutes(app, deps);
   vantageRoutes(serve, deps);
   fileRoutes(app, deps);

@@ -59,7 +59,7 @@ export function unmetFor(setup: CourseSetup, opened: OpenForum): ForumView['unme
 }
 
 /** The questions of a forum, each with what its own seal keeps back. */
-function questionsFor(opened: OpenForum, card: ForumCard): ForumView['questions'] {
+export function questionsFor(opened: OpenForum, card: ForumCard): ForumView['questions'] {
   const { access, forum } = opened;
   if (forum.openings !== 'answerQuestions') return [];
   const sealed = access.kind === 'student' && Array.isArray(access.sealed) ? access.sealed : [];

@@ -7,7 +7,7 @@ import type { Db } from '../db/open';
 import type { OpenForum } from '../course/access/openForum';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
-import { noteReceived } from '../readMarks/received';
+import { noteReceived, type Sent } from '../readMarks/received';
 import { removalsOf } from './removals';
 import { versionsRead, versionTable, type VersionOf } from '../course/access/versionsRead';
 
@@ -63,8 +63,21 @@ export async function postBodies(
   asked: readonly string[],
   now: number,
 ): Promise<PostBody[]> {
+  const { bodies, sent } = await bodiesToSend(db, course, opened, asked, now);
+  noteReceived(db, course, sent, now);
+  return bodies;
+}
+
+/** The same before it is sent: with what of it is to be noted as received by whoever it is sent to. */
+export async function bodiesToSend(
+  db: Db,
+  course: InCourse,
+  opened: OpenForum,
+  asked: readonly string[],
+  now: number,
+): Promise<{ readonly bodies: PostBody[]; readonly sent: readonly Sent[] }> {
   const ids = [...new Set(asked)].filter((id) => opened.sees.get(id) === 'text');
-  if (ids.length === 0) return [];
+  if (ids.length === 0) return { bodies: [], sent: [] };
   const { forum, access } = opened;
   const { person } = course;
   const versions = versionsRead(opened, ids, now);
@@ -121,16 +134,11 @@ export async function postBodies(
   );
   const quoted = texts.flatMap(({ id, html }) => quotesShown(html, id, opened, isStruck, now));
   const whole = texts.map(({ id, number }) => ({ id, version: number }));
-  noteReceived(
-    db,
-    course,
-    [...whole, ...quoted].map(({ id, version }) => ({
-      id,
-      version,
-      forumId: forum.id,
-      authorId: opened.posts.get(id)!.authorId,
-    })),
-    now,
-  );
-  return ids.map((id) => byId.get(id)!);
+  const sent = [...whole, ...quoted].map(({ id, version }): Sent => ({
+    id,
+    version,
+    forumId: forum.id,
+    authorId: opened.posts.get(id)!.authorId,
+  }));
+  return { bodies: ids.map((id) => byId.get(id)!), sent };
 }

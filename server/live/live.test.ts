@@ -6,6 +6,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { LIVE_PATH, type LiveEvent } from '../../contract/live';
 import { HOUR } from '../../core/time/instant';
 import { at, F, keepToEvening, PASSWORD, settings, withForum } from '../testing/testServer';
+import { reachedIn } from '../readMarks/received';
 import { EventIds } from './eventIds';
 import type { Stream } from '../feature/live';
 
@@ -16,7 +17,7 @@ afterEach(() => c.server.close());
 /** A stream that keeps what it hears. */
 function listener(personId: string) {
   const events: LiveEvent[] = [];
-  const state = { last: '', ended: false, signedIn: true };
+  const state = { last: '', ended: false, signedIn: true, stream: '' };
   const stream: Stream = {
     personId,
     stillSignedIn: () => Promise.resolve(state.signedIn),
@@ -24,7 +25,9 @@ function listener(personId: string) {
       const id = /^id: (.+)$/m.exec(text)?.[1];
       if (id) state.last = id;
       const data = /^data: (.+)$/m.exec(text)?.[1];
-      if (data && data !== '{}') events.push(JSON.parse(data) as LiveEvent);
+      if (text.includes('event: open')) state.stream = (JSON.parse(data!) as { stream: string }).stream;
+      if (text.includes('event: ')) return;
+      if (data) events.push(JSON.parse(data) as LiveEvent);
     },
     end: () => (state.ended = true),
   };
@@ -49,6 +52,49 @@ describe('the stream of what changes', () => {
     expect(forumEvents(ines.events)).toEqual([{ posts: ['reply'], notices: true }]);
     expect(forumEvents(bram.events)).toEqual([{ posts: ['reply'], notices: false }]);
     expect(forumEvents(pilar.events)).toEqual([{ posts: ['reply'], notices: false }]);
+  });
+  it('brings what changed to whoever has the forum open, once worked out, and notes that they have it', async () => {
+    c = await withForum({ seal: null });
+    await c.write(c.ines, 'ines-1', 8).expect(200);
+    const [ines, bram, chidi, dalia] = [
+      await listen('ines'),
+      await listen('bram'),
+      await listen('chidi'),
+      await listen('dalia'),
+    ];
+    const isOpen = [{ course: 'rivers', forum: 'floodplain' }];
+    const open = (who: typeof c.ines, stream: string, forums = isOpen) =>
+      who.send('put', '/api/live/forums', { stream, forums });
+    for (const [who, { state }] of [
+      [c.ines, ines],
+      [c.bram, bram],
+      [c.chidi, chidi],
+    ] as const)
+      expect((await open(who, state.stream).expect(200)).body).toEqual({ heard: true });
+    // Somebody else’s stream is none of theirs, nor one that is gone.
+    expect((await open(c.bram, dalia.state.stream).expect(200)).body).toEqual({ heard: false });
+    await open(c.bram, bram.state.stream, Array<(typeof isOpen)[0]>(21).fill(isOpen[0]!)).expect(422);
+    await c.write(c.bram, 'reply', 4, 'ines-1').expect(200);
+    await settled();
+    const changeOf = ({ events }: typeof ines) =>
+      events.flatMap((event) => (event.kind === 'forum' ? [event.change] : []));
+    const [change] = changeOf(chidi);
+    expect(change).toMatchObject({
+      posts: [{ id: 'reply', parentId: 'ines-1', authorId: 'bram' }],
+      fresh: ['reply'],
+      bodies: [{ id: 'reply', may: { answer: { yes: true }, edit: { yes: false } } }],
+      people: [{ id: 'bram' }],
+    });
+    // It is the writer’s own, an answer to her, and not open there.
+    for (const who of [ines, bram, dalia]) expect(changeOf(who)).toEqual([undefined]);
+    const reached = async (id: string) =>
+      (await reachedIn(c.server.db, id, 'floodplain')).map(({ postId }) => postId);
+    expect(await reached('chidi')).toEqual(['reply']);
+    expect(await reached('dalia')).toEqual([]);
+    await open(c.chidi, chidi.state.stream, []).expect(200);
+    await c.write(c.bram, 'again', 4, 'ines-1').expect(200);
+    await settled();
+    expect(changeOf(chidi)).toEqual([change, undefined]);
   });
   it('tells whom the seal keeps a post from only that there is more, and nobody of an aside or a held post', async () => {
     c = await withForum();

@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import { randomBytes } from 'node:crypto';
 import type { LiveEvent } from '../../contract/live';
 import type { Clock } from '../clock/clock';
 import type { Changed, TouchedScore } from '../course/change/changed';
@@ -9,7 +10,7 @@ import { keepDates } from '../notices/keepDates';
 import { EventIds } from './eventIds';
 import type { Live, Stream } from '../feature/live';
 import { outlookOf, type Outlook } from './whatOneGets';
-import { whomPostsConcern } from './whomPostsConcern';
+import { whomPostsConcern, type ToldOfPosts } from './whomPostsConcern';
 import { whomScoresConcern } from './whomScoresConcern';
 
 /** What happened in a course within a moment, before it is decided who is told. */
@@ -43,6 +44,18 @@ class Gathered implements Happened {
     for (const score of scores) this.#scores.set(`${score.itemId} ${score.studentId}`, score);
     for (const each of people) this.people.add(each);
   }
+}
+
+/** What somebody is told: an event, and for whoever has the forum open what it comes to. */
+interface Told {
+  readonly event: LiveEvent;
+  readonly bring: ToldOfPosts['bring'];
+}
+
+/** What a stream is known by, and which forums are open in its browser. */
+interface Known {
+  readonly name: string;
+  forums: ReadonlySet<string>;
 }
 
 interface Entry {
@@ -81,7 +94,7 @@ interface HubParts {
  */
 export class LiveHub implements Live {
   readonly #ids = new EventIds();
-  readonly #streams = new Map<string, Set<Stream>>();
+  readonly #streams = new Map<string, Map<Stream, Known>>();
   readonly #outlooks = new Map<string, Outlook>();
   readonly #setups = new Map<string, CourseSetup>();
   readonly #log: Entry[] = [];
@@ -114,10 +127,11 @@ export class LiveHub implements Live {
     const { personId } = stream;
     // What happened before anybody listened is told to nobody.
     if (this.#streams.size === 0) await this.settled();
-    const all = this.#streams.get(personId) ?? new Set();
+    const all = this.#streams.get(personId) ?? new Map<Stream, Known>();
     this.#streams.set(personId, all);
-    if (all.size >= STREAMS) this.close([...all][0]!);
-    all.add(stream);
+    if (all.size >= STREAMS) this.close([...all.keys()][0]!);
+    const name = randomBytes(12).toString('base64url');
+    all.set(stream, { name, forums: new Set() });
     // It may have ended while the request was looked at.
     if (!(await this.#isStillSignedIn(stream))) return;
     for (const setup of await this.#coursesOf(personId)) await this.#watch(setup, personId);
@@ -126,19 +140,26 @@ export class LiveHub implements Live {
     if (from === null || (last !== null && from < oldest - 1))
       this.#send(stream, { kind: 'reset' }, this.#number);
     else {
-      // An empty event names where the stream stands, for a browser that hears nothing else before it falls asleep.
-      stream.write(`id: ${this.#ids.of(this.#number, personId)}\nevent: open\ndata: {}\n\n`);
+      // It names where the stream stands, too, for a browser that hears nothing else before it falls asleep.
+      const opened = JSON.stringify({ stream: name });
+      stream.write(`id: ${this.#ids.of(this.#number, personId)}\nevent: open\ndata: ${opened}\n\n`);
       for (const entry of this.#log.filter(({ number }) => number > from))
         await this.#queue(async () => {
           const decide = await this.#decide(entry);
-          this.#sendAll(stream, await decide(personId), entry.number);
+          await this.#sendAll(stream, await decide(personId), entry.number);
         });
     }
   }
 
+  haveOpen(personId: string, stream: string, forums: readonly { course: string; forum: string }[]): boolean {
+    const known = [...(this.#streams.get(personId)?.values() ?? [])].find(({ name }) => name === stream);
+    if (known) known.forums = new Set(forums.map(({ course, forum }) => `${course} ${forum}`));
+    return known !== undefined;
+  }
+
   sessionsEnded(personId: string): void {
     const look = async (stream: Stream) => void (await this.#isStillSignedIn(stream));
-    for (const stream of this.#streams.get(personId) ?? [])
+    for (const stream of this.#streams.get(personId)?.keys() ?? [])
       look(stream).catch((error: unknown) =>
         this.parts.log.error({ err: error }, 'it could not be seen whether a session still stands'),
       );
@@ -158,7 +179,7 @@ export class LiveHub implements Live {
   stop(): void {
     for (const timer of this.#timers) clearInterval(timer);
     if (this.#gathering) clearTimeout(this.#gathering);
-    for (const all of [...this.#streams.values()]) for (const stream of [...all]) this.close(stream);
+    for (const all of [...this.#streams.values()]) for (const stream of [...all.keys()]) this.close(stream);
   }
 
   async settled(): Promise<void> {
@@ -278,13 +299,13 @@ export class LiveHub implements Live {
     for (const [personId, streams] of this.#streams) {
       // Whoever waits for an answer is not kept waiting by many who listen.
       if (++told % AT_ONCE === 0) await new Promise((resolve) => setImmediate(resolve));
-      const events = await decide(personId);
-      for (const stream of streams) this.#sendAll(stream, events, entry.number);
+      const told_ = await decide(personId);
+      for (const stream of streams.keys()) await this.#sendAll(stream, told_, entry.number);
     }
   }
 
   /** What somebody is told of an entry at this moment. */
-  async #decide({ courseId, happened }: Entry): Promise<(personId: string) => Promise<LiveEvent[]>> {
+  async #decide({ courseId, happened }: Entry): Promise<(personId: string) => Promise<Told[]>> {
     const { db, clock, courses } = this.parts;
     const setup = await courses.get(db, courseId);
     if (!setup) return () => Promise.resolve([]);
@@ -297,27 +318,32 @@ export class LiveHub implements Live {
     );
     const ofScores = whomScoresConcern(setup, happened.scores);
     return async (personId) => {
-      const events: LiveEvent[] = [];
+      const events: Told[] = [];
       for (const decide of ofPosts) {
-        const event = await decide(personId);
-        if (event !== null) events.push({ ...event, spread });
+        const told = await decide(personId);
+        if (told !== null) events.push({ event: { ...told.event, spread }, bring: told.bring });
       }
       // To whom the course is something else, everything in it but posts is asked for anew: its scores too.
       if (setup.members.has(personId) && happened.people.has(personId))
-        events.push({ kind: 'course', course: courseId });
+        events.push({ event: { kind: 'course', course: courseId }, bring: null });
       else {
         const event = ofScores(personId);
-        if (event !== null) events.push(event);
+        if (event !== null) events.push({ event, bring: null });
       }
       return events;
     };
   }
 
   /** Only the last of several carries the name of the entry: a stream that breaks between them begins with the first again. */
-  #sendAll(stream: Stream, events: readonly LiveEvent[], number: number): void {
-    for (const event of events.slice(0, -1)) stream.write(`data: ${JSON.stringify(event)}\n\n`);
-    const last = events.at(-1);
-    if (last !== undefined) this.#send(stream, last, number);
+  async #sendAll(stream: Stream, told: readonly Told[], number: number): Promise<void> {
+    const forums = this.#streams.get(stream.personId)?.get(stream)?.forums;
+    for (const [at, { event, bring }] of told.entries()) {
+      const isOpen = event.kind === 'forum' && forums?.has(`${event.course} ${event.forum}`) === true;
+      const data = JSON.stringify(event);
+      const whole = isOpen && bring !== null ? `${data.slice(0, -1)},"change":${await bring()}}` : data;
+      const name = at === told.length - 1 ? `id: ${this.#ids.of(number, stream.personId)}\n` : '';
+      stream.write(`${name}data: ${whole}\n\n`);
+    }
   }
 
   #send(stream: Stream, event: LiveEvent, number: number): void {
@@ -327,7 +353,7 @@ export class LiveHub implements Live {
   /** Keeps streams open through proxies, and ends those whose session is over. */
   async #beat(): Promise<void> {
     for (const all of [...this.#streams.values()])
-      for (const stream of [...all])
+      for (const stream of [...all.keys()])
         if (await this.#isStillSignedIn(stream)) stream.write('event: beat\ndata: {}\n\n');
   }
 

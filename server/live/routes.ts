@@ -1,9 +1,10 @@
 import type { Express } from 'express';
-import { LIVE_PATH } from '../../contract/live';
+import { haveOpen, LIVE_PATH } from '../../contract/live';
 import type { Deps } from '../feature/deps';
 import { Problem } from '../refusals/problem';
 import { sessionStands, signedInQuietly } from '../sessions/sessions';
 import type { Stream } from '../feature/live';
+import type { Serve } from '../feature/serve';
 
 /** More than this waiting to be read, and the browser is taken to be gone. */
 const UNREAD_AT_MOST = 1_000_000;
@@ -37,4 +38,11 @@ export function liveRoutes(app: Express, deps: Deps): void {
     res.on('close', () => deps.live.close(stream));
     await deps.live.open(stream, last);
   });
+}
+
+/** What a browser says of itself, so that what it needs comes with its stream. */
+export function liveEndpoints(serve: Serve, deps: Deps): void {
+  serve(haveOpen, ({ body, session }) =>
+    Promise.resolve({ heard: deps.live.haveOpen(session.personId, body.stream, body.forums) }),
+  );
 }

@@ -16,6 +16,8 @@ import { C, type Client, type TestServer } from '../testing/testServer';
 let server: TestServer;
 let clients: ReadonlyMap<string, Client>;
 const heard = new Map<string, LiveEvent[]>();
+/** The names of everybody's streams. */
+const streams = new Map<string, string>();
 beforeAll(async () => {
   ({ server, clients } = await conversationServer());
   for (const { id } of READERS) {
@@ -25,6 +27,8 @@ beforeAll(async () => {
         personId: id,
         stillSignedIn: () => Promise.resolve(true),
         write: (text) => {
+          const stream = /^data: {"stream":"(.+)"}$/m.exec(text)?.[1];
+          if (stream) return void streams.set(id, stream);
           const data = /^data: (.+)$/m.exec(text)?.[1];
           if (data && data !== '{}') heard.set(id, [...(heard.get(id) ?? []), JSON.parse(data) as LiveEvent]);
         },
@@ -72,6 +76,10 @@ describe('what reaches people by itself', () => {
               posts = laid.map((post) => ({ ...post, ...changes.get(post.id) }));
             }
           }
+          for (const { id } of READERS) {
+            const forums = [{ course: 'rivers', forum: forum.id }];
+            expect(server.deps.live.haveOpen(id, streams.get(id)!, forums)).toBe(true);
+          }
           // What was laid down past the server is told as if it had been written there.
           const everything = new Map([[forum.id, laid.map(({ id }) => id)]]);
           server.deps.live.changed('rivers', { at: T, posts: everything, scores: [], people: [] });
@@ -94,7 +102,7 @@ describe('what reaches people by itself', () => {
               readFileSync(join(server.dataFolder, 'outbox', `${id}.eml`), 'utf8'),
             );
             for (const place of unread) {
-              const told = `${notices.text} ${JSON.stringify(mine)} ${files.join(' ')}`;
+              const told = `${JSON.stringify(events.map((event) => 'change' in event && event.change))} ${notices.text} ${JSON.stringify(mine)} ${files.join(' ')}`;
               if (told.includes(place.id)) throw new Error(`${person.id} was told of ${place.id}`);
               if (told.includes(secretOf(place.id)))
                 throw new Error(`${person.id} was told what ${place.id} says`);

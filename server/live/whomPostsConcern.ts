@@ -1,4 +1,4 @@
-import { accessTo } from '../../core/access/accessTo';
+import { accessTo, type StudentAccess } from '../../core/access/accessTo';
 import { isHiddenChange } from '../../core/access/isHiddenChange';
 import { affectedBy } from '../../core/conversation/affectedBy';
 import { mayRead, mayReadRemoved, type PostInPlace } from '../../core/access/mayRead';
@@ -6,12 +6,24 @@ import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import { isWaiting } from '../../core/moderate/inTheWay';
 import type { LiveEvent } from '../../contract/live';
 import type { CourseSetup } from '../course/setup/courseCache';
-import { personOf } from '../course/setup/inCourse';
+import { personOf, type InCourse } from '../course/setup/inCourse';
+import { keyOfAccess, sharedChange } from '../discuss/sharedChange';
 import type { Db } from '../db/open';
 import { courseDataFor } from '../course/facts/courseDataFor';
-import { postsOfForum } from '../course/posts/forumPosts';
+import { noteReceived, type Sent } from '../readMarks/received';
+import { postsOfForum, type ForumPosts } from '../course/posts/forumPosts';
 
 type ForumEvent = Omit<Extract<LiveEvent, { kind: 'forum' }>, 'spread'>;
+
+/** What one member is told of changed posts. */
+export interface ToldOfPosts {
+  readonly event: ForumEvent;
+  /**
+   * What it comes to, as JSON, worked out once for all to whom it comes to the same; it is noted as received. null where it is their own:
+   * then they have to ask.
+   */
+  readonly bring: (() => Promise<string>) | null;
+}
 
 /**
  * Decides who is told of changed posts of a forum: whoever reads one of them now or read it a moment ago, and, without the post being
@@ -27,7 +39,7 @@ export async function whomPostsConcern(
   changed: readonly string[],
   since: number,
   now: number,
-): Promise<(personId: string) => Promise<ForumEvent | null>> {
+): Promise<(personId: string) => Promise<ToldOfPosts | null>> {
   const forum = setup.forums.get(forumId);
   if (!forum) return () => Promise.resolve(null);
   const here = await postsOfForum(db, setup.id, forumId);
@@ -60,6 +72,28 @@ export async function whomPostsConcern(
     .where('forum_id', '=', forumId)
     .execute())
     following.add(person_id);
+  const concerned = await whomItConcernsMore(db, here, posts, [places, before]);
+  const shared = new Map<string, Promise<{ json: string; sent: readonly Sent[] }>>();
+  const workOut = async (access: StudentAccess, told: readonly string[]) => {
+    const { change, sent } = await sharedChange(
+      db,
+      setup,
+      { data: base, here, forumId },
+      access,
+      told,
+      since,
+      now,
+    );
+    return { json: JSON.stringify(change), sent };
+  };
+  const share = async (course: InCourse, access: StudentAccess, told: readonly string[]) => {
+    const key = `${keyOfAccess(access)} ${told.join(' ')}`;
+    const change = shared.get(key) ?? workOut(access, told);
+    shared.set(key, change);
+    const { json, sent } = await change;
+    noteReceived(db, course, sent, now);
+    return json;
+  };
   return async (personId) => {
     const member = setup.members.get(personId);
     if (!member || member.removed) return null;
@@ -110,6 +144,45 @@ export async function whomPostsConcern(
             (person.kind === 'staff' && isWaiting(post, now));
     }
     if (told.length === 0 && !countChanges) return null;
-    return { kind: 'forum', course: setup.id, forum: forumId, posts: told, notices };
+    const event: ForumEvent = { kind: 'forum', course: setup.id, forum: forumId, posts: told, notices };
+    const isTheirOwn =
+      access.kind === 'staff' ||
+      concerned.has(personId) ||
+      // What the seal keeps back is counted without what somebody wrote themselves.
+      (access.sealed !== 'none' && here.by(personId).length > 0) ||
+      // Empty places, and threads that nobody may write in, hang together with what else somebody reads.
+      told.some((id) => places.get(id)?.removed !== false || here.byId.get(id)!.freezes);
+    return { event, bring: isTheirOwn ? null : () => share({ setup, member, person }, access, told) };
   };
+}
+
+/** Those to whom changed posts are something else than to others: who wrote them, or what they answer or quote, or is spoken to aside. */
+async function whomItConcernsMore(
+  db: Db,
+  here: ForumPosts,
+  changed: readonly string[],
+  places: readonly ReadonlyMap<string, PostInPlace>[],
+): Promise<ReadonlySet<string>> {
+  const people = new Set<string>();
+  const add = (id: string) => {
+    for (const each of places) {
+      const place = each.get(id);
+      if (!place) continue;
+      for (const person of [place.authorId, place.answersAuthorId, place.asideWith, ...place.withheldBy])
+        if (person !== null) people.add(person);
+    }
+  };
+  for (const id of changed) {
+    add(id);
+    const above = here.byId.get(id)?.parentId ?? null;
+    if (above !== null) add(above);
+  }
+  for (let at = 0; at < changed.length; at += 1000)
+    for (const { source_id } of await db
+      .selectFrom('quote')
+      .select('source_id')
+      .where('post_id', 'in', changed.slice(at, at + 1000))
+      .execute())
+      add(source_id);
+  return people;
 }

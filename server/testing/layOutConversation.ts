@@ -10,6 +10,7 @@ import { asPerson } from '../../core/testing/fixtures';
 import { quotationNode } from '../../core/text/quotation';
 import { textOf } from '../../core/text/textOf';
 import { showVersion } from '../discuss/approval';
+import { keepQuotes } from '../discuss/quotes';
 import { storedText } from '../text/toHtml';
 import { insertPost } from './insertPost';
 import { testServer, type Client, type TestServer } from './testServer';
@@ -148,6 +149,7 @@ export async function layOut(
           words,
         })
         .execute();
+      await db.transaction().execute((trx) => keepQuotes(trx, post.id, number, doc));
       const file_id = fileOf(post.id, number);
       await db
         .insertInto('file')

@@ -69,7 +69,7 @@ async function send<T>(
   const headers: Record<string, string> = {};
   if (writeToken !== null && method !== 'get') headers['X-Juror-Token'] = writeToken;
   if (json) headers['Content-Type'] = 'application/json';
-  if (method === 'get' && isIdle()) headers['X-Juror-Idle'] = '1';
+  if (isIdle()) headers['X-Juror-Idle'] = '1';
   let response: Response;
   try {
     response = await fetch(address, { method: method.toUpperCase(), headers, body });

@@ -11,18 +11,27 @@ export class Gather<T> {
   #timer: ReturnType<typeof setTimeout> | undefined;
   #takenAt = -Infinity;
 
-  /** @param chance from 0 to 1, another one each time it is asked */
+  readonly #busy: number;
+  readonly #chance: () => number;
+
+  /**
+   * @param options `busy`: how much later than the last what comes while much happens is handed over, ms; `chance`: from 0 to 1,
+   * another one each time it is asked
+   */
   constructor(
     private readonly take: (all: readonly T[]) => void,
-    private readonly chance: () => number = Math.random,
-  ) {}
+    { busy = BUSY, chance = Math.random }: { busy?: number; chance?: () => number } = {},
+  ) {
+    this.#busy = busy;
+    this.#chance = chance;
+  }
 
   /** @param spread over how long browsers hand over what all of them have heard, ms */
   add(some: readonly T[], spread = 500): void {
     for (const each of some) this.#all.add(each);
     if (this.#timer !== undefined) return;
-    const soon = SOON + this.chance() * spread;
-    const busy = this.#takenAt + BUSY + this.chance() * spread - performance.now();
+    const soon = SOON + this.#chance() * spread;
+    const busy = this.#takenAt + this.#busy + this.#chance() * spread - performance.now();
     this.#timer = setTimeout(
       () => {
         this.#timer = undefined;

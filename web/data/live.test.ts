@@ -36,6 +36,7 @@ function browser() {
     });
   };
   const sources: Source[] = [];
+  const said: string[][] = [];
   const tab = () => {
     const channel = {
       onmessage: null as ((event: MessageEvent) => void) | null,
@@ -57,12 +58,13 @@ function browser() {
         sources.push(source);
         return source as unknown as EventSource;
       },
+      haveOpen: (stream, forums) => said.push([stream, ...forums.map(({ forum }) => forum)]),
     });
     const heard: LiveEvent[] = [];
     live.listen((event) => heard.push(event));
     return { live, heard };
   };
-  return { tab, sources };
+  return { tab, sources, said };
 }
 const changed: LiveEvent = { kind: 'course', course: 'rivers' };
 
@@ -126,6 +128,28 @@ describe('the stream of a browser', () => {
     await vi.advanceTimersByTimeAsync(90_000);
     expect(sources).toHaveLength(4);
   });
+  it('says which forums are open in all tabs, again to every new stream, and what is closed', async () => {
+    const { tab, sources, said } = browser();
+    const [one, other] = [tab(), tab()];
+    const stop = other.live.haveOpen({ course: 'rivers', forum: 'hearing' });
+    expect(said).toEqual([]);
+    sources[0]!.say('open', { stream: 's1' }, 'a1');
+    expect(said).toEqual([['s1', 'hearing']]);
+    one.live.haveOpen({ course: 'rivers', forum: 'floodplain' });
+    expect(said.at(-1)).toEqual(['s1', 'floodplain', 'hearing']);
+    other.live.haveOpen({ course: 'rivers', forum: 'floodplain' });
+    expect(said).toHaveLength(2);
+    sources[0]!.say('open', { stream: 's2' }, 'a1');
+    expect(said.at(-1)).toEqual(['s2', 'floodplain', 'hearing']);
+    stop();
+    expect(said.at(-1)).toEqual(['s2', 'floodplain']);
+    one.live.stop();
+    await vi.advanceTimersByTimeAsync(0);
+    sources[1]!.say('open', { stream: 's3' }, 'a1');
+    expect(said.at(-1)).toEqual(['s3', 'floodplain']);
+    other.live.stop();
+    expect(said).toHaveLength(5);
+  });
   it('takes nothing that is no event of ours', () => {
     const { tab, sources } = browser();
     const { heard } = tab();
@@ -137,10 +161,7 @@ describe('the stream of a browser', () => {
 describe('gathering', () => {
   it('hands over soon what comes after a quiet while, each thing once, and seldom while much happens', async () => {
     const taken: string[][] = [];
-    const gather = new Gather<string>(
-      (all) => taken.push([...all]),
-      () => 0.5,
-    );
+    const gather = new Gather<string>((all) => taken.push([...all]), { chance: () => 0.5 });
     gather.add(['a', 'b'], 600);
     await vi.advanceTimersByTimeAsync(440);
     gather.add(['a', 'c'], 600);

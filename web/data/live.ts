@@ -1,12 +1,21 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { LIVE_PATH, liveEvent, type LiveEvent } from '../../contract/live';
+import { haveOpen, LIVE_PATH, liveEvent, streamOpened, type LiveEvent } from '../../contract/live';
+import { call } from './api';
 
 /** What tabs of one browser tell each other. */
 type Said =
   | { readonly said: 'event'; readonly event: LiveEvent; readonly id: string }
   | { readonly said: 'live'; readonly live: boolean }
-  /** A tab that has just come asks whether the stream is open. */
+  /** The forums that are open in a tab. */
+  | { readonly said: 'open'; readonly tab: string; readonly forums: readonly OpenForum[] }
+  /** A tab that has just come asks whether the stream is open, and what is open elsewhere. */
   | { readonly said: 'asking' };
+
+/** A forum that is open somewhere in a browser. */
+export interface OpenForum {
+  readonly course: string;
+  readonly forum: string;
+}
 
 /** The server says at least this often that it is there, ms; silent for longer, it has been lost. */
 const SILENCE = 65_000;
@@ -20,7 +29,12 @@ export interface Surroundings {
   /** Runs `work` in one tab at a time, until what it returns resolves. */
   readonly alone: (work: () => Promise<void>) => void;
   readonly open: (address: string) => EventSource;
+  /** Tells the server which forums are open, by the name it gave the stream. */
+  readonly haveOpen: (stream: string, forums: readonly OpenForum[]) => void;
 }
+
+/** More forums than these are not said to be open; what changes in the others is asked for. */
+const OPEN_AT_MOST = 20;
 
 /**
  * The stream of what changes, one for all tabs of a browser: whoever holds the lock has it open and passes on what it hears. When
@@ -36,6 +50,14 @@ export class Live {
   #again: ReturnType<typeof setTimeout> | undefined;
   #look: ReturnType<typeof setInterval> | undefined;
   #letGo: () => void = () => undefined;
+  /** The stream's name with the server. */
+  #stream: string | null = null;
+  /** The forums that were said to be open last; of a new stream none. */
+  #said = '';
+  readonly #tab = Math.random().toString(36).slice(2);
+  readonly #openHere: OpenForum[] = [];
+  /** What is open in other tabs, by tab. */
+  readonly #openElsewhere = new Map<string, readonly OpenForum[]>();
   readonly #listeners = new Set<(event: LiveEvent) => void>();
   readonly #watchers = new Set<() => void>();
 
@@ -43,7 +65,13 @@ export class Live {
     around.channel.onmessage = ({ data }: MessageEvent<Said>) => {
       if (data.said === 'event') this.#hear(data.event, data.id);
       else if (data.said === 'live') this.#setLive(data.live);
-      else if (this.#source !== null) this.#tell({ said: 'live', live: this.#isLive });
+      else if (data.said === 'open') {
+        this.#openElsewhere.set(data.tab, data.forums);
+        this.#sayOpen();
+      } else {
+        if (this.#source !== null) this.#tell({ said: 'live', live: this.#isLive });
+        this.#tellOpen();
+      }
     };
     this.#tell({ said: 'asking' });
     around.alone(
@@ -66,12 +94,26 @@ export class Live {
     return () => void this.#listeners.delete(listener);
   }
 
+  /** Has what changes in a forum come with the stream, until what is returned is called. */
+  haveOpen(forum: OpenForum): () => void {
+    this.#openHere.push(forum);
+    this.#tellOpen();
+    this.#sayOpen();
+    return () => {
+      this.#openHere.splice(this.#openHere.indexOf(forum), 1);
+      this.#tellOpen();
+      this.#sayOpen();
+    };
+  }
+
   watch(changed: () => void): () => void {
     this.#watchers.add(changed);
     return () => void this.#watchers.delete(changed);
   }
 
   stop(): void {
+    this.#openHere.length = 0;
+    this.#tellOpen();
     this.#stopped = true;
     clearTimeout(this.#again);
     clearInterval(this.#look);
@@ -96,8 +138,13 @@ export class Live {
     };
     source.addEventListener('open', (event) => {
       heard();
-      const { lastEventId } = event as MessageEvent;
+      const { lastEventId, data } = event as MessageEvent<string | undefined>;
       if (lastEventId) this.#last = lastEventId;
+      const opened = data === undefined ? null : streamOpened.safeParse(JSON.parse(data));
+      if (!opened?.success) return;
+      this.#stream = opened.data.stream;
+      this.#said = '';
+      this.#sayOpen();
     });
     source.addEventListener('beat', heard);
     source.addEventListener('message', (message: MessageEvent<string>) => {
@@ -140,6 +187,21 @@ export class Live {
     for (const changed of this.#watchers) changed();
   }
 
+  #tellOpen(): void {
+    this.#tell({ said: 'open', tab: this.#tab, forums: [...this.#openHere] });
+  }
+
+  /** Whoever holds the stream says what is open in all tabs. */
+  #sayOpen(): void {
+    if (this.#source === null || this.#stream === null) return;
+    const all = [...this.#openHere, ...[...this.#openElsewhere.values()].flat()];
+    const forums = new Map(all.map((each) => [`${each.course} ${each.forum}`, each]));
+    const names = [...forums.keys()].sort().join();
+    if (names === this.#said) return;
+    this.#said = names;
+    this.around.haveOpen(this.#stream, [...forums.values()].slice(-OPEN_AT_MOST));
+  }
+
   #tell(said: Said): void {
     if (!this.#stopped) this.around.channel.postMessage(said);
   }
@@ -160,6 +222,9 @@ export function startLive(person: string): () => void {
     channel: isShared ? new BroadcastChannel(name) : { ...ALONE },
     alone: (work) => void (isShared ? locks.request(name, work).catch(() => undefined) : work()),
     open: (address) => new EventSource(address),
+    // Unheard, what changes is asked for as it comes.
+    haveOpen: (stream, forums) =>
+      void call(haveOpen, {}, { stream, forums: [...forums] }).catch(() => undefined),
   });
   current = live;
   for (const started of starts) started();
@@ -183,6 +248,22 @@ export function useLiveEvents(listener: (event: LiveEvent) => void): void {
       stop?.();
     };
   }, [listener]);
+}
+
+/** Has what changes in a forum come with the stream, while it is shown. */
+export function useHaveOpen(course: string, forum: string): void {
+  useEffect(() => {
+    let stop = current?.haveOpen({ course, forum });
+    const begin = () => {
+      stop?.();
+      stop = current?.haveOpen({ course, forum });
+    };
+    starts.add(begin);
+    return () => {
+      starts.delete(begin);
+      stop?.();
+    };
+  }, [course, forum]);
 }
 
 /** Whether changes arrive by themselves; while they do not, pages ask now and then. */

@@ -11,6 +11,7 @@ import { datesFor, type InCourse } from '../setup/inCourse';
 import type { Database } from '../../db/schema';
 import { notFound } from '../../refusals/problem';
 import { courseDataFor } from '../facts/courseDataFor';
+import type { ForumPosts } from '../posts/forumPosts';
 
 /** A forum with one person's access to it, and its posts as they stand. Every way out of a forum begins here. */
 export interface OpenForum {
@@ -49,7 +50,16 @@ export async function openForumQuietly(
   const forum = course.setup.forums.get(forumId);
   if (!forum) throw notFound();
   const { data, here } = await courseDataFor(db, course.setup, course.person.id, forumId);
-  const access = accessTo(data, forum, course.person, now);
+  return openedWith(course, { forum, data, here }, accessTo(data, forum, course.person, now), now);
+}
+
+/** A forum as some access opens it. */
+export function openedWith(
+  course: InCourse,
+  { forum, data, here }: { forum: Forum; data: CourseData; here: ForumPosts },
+  access: Access,
+  now: number,
+): OpenForum {
   const placed = here.placedAt(now);
   return {
     forum,

@@ -50,6 +50,21 @@ export class Bodies {
     this.#take(fresh);
   }
 
+  /**
+   * Hears of some texts what everybody hears: one's own nod and report stay as they are known. A text that is not here is left to be
+   * fetched, unless its post has just come and nothing of it can be one's own.
+   */
+  putShared(shared: readonly PostBody[], fresh: readonly string[]): void {
+    this.#take(
+      shared.flatMap((body) => {
+        const own = this.#bodies.get(body.id);
+        if (own === undefined) return fresh.includes(body.id) ? [body] : [];
+        const nods = body.nods && { ...body.nods, mine: own.nods?.mine ?? null };
+        return [{ ...body, nods, reported: own.reported }];
+      }),
+    );
+  }
+
   /** Has texts fetched that are not here, or not fresh. */
   want(ids: readonly string[]): void {
     for (const id of ids) if (!this.#bodies.has(id) || this.#stale.has(id)) this.#queue.add(id);

@@ -1,27 +1,34 @@
 import { useCallback, useEffect, useMemo } from 'react';
-import type { KeyedMutator } from 'swr';
-import { getChanged, type ForumView } from '../../../../contract/discuss';
+import { unstable_serialize, useSWRConfig, type KeyedMutator } from 'swr';
+import { getChanged, getForum, type ForumView } from '../../../../contract/discuss';
 import type { LiveEvent } from '../../../../contract/live';
 import { call } from '../../../data/api';
 import { Gather } from '../../../data/gather';
-import { useLiveEvents } from '../../../data/live';
-import { withQuery } from '../../../data/useApi';
+import { useHaveOpen, useLiveEvents } from '../../../data/live';
+import { keyOf, withQuery } from '../../../data/useApi';
 import { useVantage } from '../../../data/vantage';
 import type { Bodies } from '../context/bodies';
-import { mergeForum } from './mergeForum';
+import { mergeForum, takeChange, together, type Brought } from './mergeForum';
 
 /** With more posts than these the whole forum is asked for. */
 const FEW = 100;
+/** What comes with the stream is drawn at most so often, ms. */
+const DRAWN = 400;
 
-/** Keeps an open forum up to date: asks for the posts that changed, and takes them in. Through other eyes nothing moves. */
+/**
+ * Keeps an open forum up to date: takes in what the stream brings of it, and asks for the posts that changed where it brings none.
+ * Through other eyes nothing moves.
+ */
 export function useLiveForum(
   place: { course: string; forum: string },
   bodies: Bodies,
   mutate: KeyedMutator<ForumView>,
 ): void {
   const { course, forum } = place;
+  const { cache } = useSWRConfig();
   const isMine = useVantage() === null;
-  const gather = useMemo(
+  useHaveOpen(course, forum);
+  const asking = useMemo(
     () =>
       new Gather<string>((ids) => {
         const posts = ids.filter((id) => id !== '');
@@ -49,13 +56,44 @@ export function useLiveForum(
       }),
     [course, forum, bodies, mutate],
   );
-  useEffect(() => () => gather.stop(), [gather]);
+  const taking = useMemo(() => {
+    const key = unstable_serialize(keyOf(getForum, { course, forum }));
+    const gather = new Gather<Brought>(
+      (events) => {
+        // What is being asked for would not be taken over once something else is: it is waited for.
+        if (cache.get(key)?.isValidating) return gather.add(events, 0);
+        const all = together(events);
+        bodies.putShared(all.change.bodies, all.change.fresh);
+        let isClear = true;
+        void mutate(
+          (before) => {
+            const taken = before && takeChange(before, all);
+            isClear = taken !== null;
+            return taken ?? before;
+          },
+          { revalidate: false },
+        ).then(() => {
+          if (!isClear) asking.add(['', ...all.posts]);
+        });
+      },
+      { busy: DRAWN },
+    );
+    return gather;
+  }, [course, forum, bodies, mutate, asking, cache]);
+  useEffect(
+    () => () => {
+      asking.stop();
+      taking.stop();
+    },
+    [asking, taking],
+  );
   const hear = useCallback(
     (event: LiveEvent) => {
-      if (isMine && event.kind === 'forum' && event.forum === forum && event.course === course)
-        gather.add(['', ...event.posts], event.spread);
+      if (!isMine || event.kind !== 'forum' || event.forum !== forum || event.course !== course) return;
+      if (event.change === undefined) asking.add(['', ...event.posts], event.spread);
+      else taking.add([{ posts: event.posts, change: event.change }], 0);
     },
-    [course, forum, gather, isMine],
+    [course, forum, asking, taking, isMine],
   );
   useLiveEvents(hear);
 }
