@@ -88,6 +88,9 @@ interface HubParts {
   readonly mail: () => void;
 }
 
+/** Lets requests that wait be answered in between. */
+const othersTurn = () => new Promise((resolve) => setImmediate(resolve));
+
 /**
  * Tells every browser what changes, as it changes. Every change of a course says what it came to; what comes within a moment is told
  * together, and who is told is decided for every person at the moment of telling, also when a stream is resumed.
@@ -253,7 +256,7 @@ export class LiveHub implements Live {
     for (const personId of this.#streams.keys())
       if (setup.members.has(personId)) {
         if (await this.#look(setup, personId)) changed.push(personId);
-        await new Promise((resolve) => setImmediate(resolve));
+        await othersTurn();
       }
     return changed;
   }
@@ -298,7 +301,7 @@ export class LiveHub implements Live {
     let told = 0;
     for (const [personId, streams] of this.#streams) {
       // Whoever waits for an answer is not kept waiting by many who listen.
-      if (++told % AT_ONCE === 0) await new Promise((resolve) => setImmediate(resolve));
+      if (++told % AT_ONCE === 0) await othersTurn();
       const told_ = await decide(personId);
       for (const stream of streams.keys()) await this.#sendAll(stream, told_, entry.number);
     }
@@ -352,9 +355,12 @@ export class LiveHub implements Live {
 
   /** Keeps streams open through proxies, and ends those whose session is over. */
   async #beat(): Promise<void> {
+    let beaten = 0;
     for (const all of [...this.#streams.values()])
-      for (const stream of [...all.keys()])
+      for (const stream of [...all.keys()]) {
+        if (++beaten % AT_ONCE === 0) await othersTurn();
         if (await this.#isStillSignedIn(stream)) stream.write('event: beat\ndata: {}\n\n');
+      }
   }
 
   /** Whether a stream may go on; it ends where its session is over. */

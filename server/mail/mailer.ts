@@ -135,14 +135,14 @@ export class Mailer implements Mailing {
         row.digest_at,
       ]),
     );
+    const now = clock.now();
+    const daily = lastDailyHour(setup.zone, now);
     for (const member of setup.members.values()) {
       // Whoever is left gets theirs after the next start.
       if (this.#stopping) return;
       if (member.removed) continue;
       const choice = choices.get(member.personId) ?? DEFAULT_CHOICE;
       if (choice === 'none') continue;
-      const now = clock.now();
-      const daily = lastDailyHour(setup.zone, now);
       if (choice === 'daily' && (days.get(member.personId) ?? since) >= daily) continue;
       await this.#makeMail(setup, member.personId, choice, since, now);
       // Whoever waits for an answer is not kept waiting by a long list of people.

@@ -21,6 +21,21 @@ const ROW = 4096;
 /** What is known of so many posts of students is kept in memory. */
 const KNOWN = 2_000_000;
 
+/** What is to be written of one student in one forum. */
+interface Waiting {
+  readonly personId: string;
+  readonly forumId: string;
+  readonly sent: { post: string; version: number; at: number }[];
+}
+
+/** A row of what reached somebody. */
+interface LogRow {
+  readonly person_id: string;
+  readonly forum_id: string;
+  readonly chunk: number;
+  readonly data: Buffer;
+}
+
 /** What reached one student in one forum: every version once. */
 interface Known {
   readonly versions: Set<string>;
@@ -38,10 +53,7 @@ class ReceivedLog {
     maxSize: KNOWN,
     sizeCalculation: ({ versions }) => versions.size + 20,
   });
-  #waiting = new Map<
-    string,
-    { personId: string; forumId: string; sent: { post: string; version: number; at: number }[] }
-  >();
+  #waiting = new Map<string, Waiting>();
   #timer: NodeJS.Timeout | null = null;
   #work: Promise<void> = Promise.resolve();
 
@@ -75,8 +87,12 @@ class ReceivedLog {
     this.#waiting = new Map();
     try {
       await this.db.transaction().execute(async (trx) => {
-        for (const { personId, forumId, sent } of waiting.values())
-          await this.#add(trx, personId, forumId, sent);
+        const all = [...waiting.values()];
+        const posts = all.flatMap(({ sent }) => sent.map(({ post }) => post));
+        const numbers = await numbersOf(trx, [...new Set(posts)]);
+        const rows: LogRow[] = [];
+        for (const entry of all) rows.push(...(await this.#add(trx, entry, numbers)));
+        await keep(trx, rows);
       });
     } catch (error) {
       // What is not written is not known either; it waits for the next time.
@@ -89,12 +105,12 @@ class ReceivedLog {
     }
   }
 
+  /** Adds to what is known of somebody; answers the row that is to be kept for it. */
   async #add(
     trx: Kysely<Database>,
-    personId: string,
-    forumId: string,
-    sent: readonly { post: string; version: number; at: number }[],
-  ): Promise<void> {
+    { personId, forumId, sent }: Waiting,
+    numbers: ReadonlyMap<string, number>,
+  ): Promise<LogRow[]> {
     const key = `${personId} ${forumId}`;
     const known = this.#known.get(key) ?? (await load(trx, personId, forumId));
     const fresh = sent.filter(({ post, version }) => {
@@ -103,30 +119,36 @@ class ReceivedLog {
       known.versions.add(name);
       return true;
     });
-    if (fresh.length > 0) {
-      const numbers = await numbersOf(
-        trx,
-        fresh.map(({ post }) => post),
-      );
-      known.receipts.push(
-        ...fresh.flatMap(({ post, version, at }) => {
-          const number = numbers.get(post);
-          return number === undefined ? [] : [{ post: number, version, at }];
-        }),
-      );
-      const data = packReceipts(known.receipts);
-      await trx
-        .insertInto('received_log')
-        .values({ person_id: personId, forum_id: forumId, chunk: known.chunk, data })
-        .onConflict((oc) => oc.columns(['person_id', 'forum_id', 'chunk']).doUpdateSet({ data }))
-        .execute();
-      if (data.length >= ROW) {
-        known.chunk++;
-        known.receipts = [];
-      }
-    }
     this.#known.set(key, known);
+    if (fresh.length === 0) return [];
+    known.receipts.push(
+      ...fresh.flatMap(({ post, version, at }) => {
+        const number = numbers.get(post);
+        return number === undefined ? [] : [{ post: number, version, at }];
+      }),
+    );
+    const data = packReceipts(known.receipts);
+    const row = { person_id: personId, forum_id: forumId, chunk: known.chunk, data };
+    if (data.length >= ROW) {
+      known.chunk++;
+      known.receipts = [];
+    }
+    return [row];
   }
+}
+
+/** Puts rows in the place of those that were there before. */
+async function keep(db: Kysely<Database>, rows: readonly LogRow[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += 100)
+    await db
+      .insertInto('received_log')
+      .values(rows.slice(at, at + 100))
+      .onConflict((conflict) =>
+        conflict
+          .columns(['person_id', 'forum_id', 'chunk'])
+          .doUpdateSet((eb) => ({ data: eb.ref('excluded.data') })),
+      )
+      .execute();
 }
 
 /** The numbers of some posts' texts. */
