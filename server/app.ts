@@ -44,6 +44,8 @@ export function createApp(
 ): Express {
   const app = express();
   app.disable('x-powered-by');
+  // No answer of the API is kept by a browser, so none needs a name to be asked for again by; files have theirs.
+  app.disable('etag');
   if (options.trustProxy !== undefined) app.set('trust proxy', options.trustProxy);
   app.use(
     helmet({

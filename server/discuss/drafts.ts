@@ -6,6 +6,7 @@ import type { RichNode } from '../../core/text/richText';
 import { countWords } from '../../core/text/words';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db, Trx } from '../db/open';
+import { statement } from '../db/statement';
 import { conflict, notFound, wrongField } from '../refusals/problem';
 import { readablePost, type OpenForum } from '../course/access/openForum';
 import { docForAuthor } from './quotes';
@@ -144,6 +145,10 @@ export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Prom
   });
 }
 
+const draftsIn = statement((db, at: { me: string; forumId: string }) =>
+  db.selectFrom('draft').selectAll().where('person_id', '=', at.me).where('forum_id', '=', at.forumId),
+);
+
 /** The drafts a person has in a forum, with their files; none through somebody else's eyes. */
 export async function draftsOf(
   db: Db,
@@ -152,12 +157,7 @@ export async function draftsOf(
   now: number,
 ): Promise<DraftView[]> {
   if (course.vantage) return [];
-  const rows = await db
-    .selectFrom('draft')
-    .selectAll()
-    .where('person_id', '=', course.person.id)
-    .where('forum_id', '=', opened.forum.id)
-    .execute();
+  const rows = await draftsIn(db, { me: course.person.id, forumId: opened.forum.id });
   const attached = new Map(rows.map((row) => [row.key, fromJson(row.attachments)]));
   const ids = [...attached.values()].flat().map(({ id }) => id);
   const files =

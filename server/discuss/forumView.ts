@@ -10,6 +10,7 @@ import type { ForumView } from '../../contract/discuss';
 import { ATTACHMENT_KINDS } from '../../contract/forumSettings';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { CourseSetup, ForumCard } from '../course/setup/courseCache';
+import { statement } from '../db/statement';
 import type { Db } from '../db/open';
 import { openForum, type OpenForum } from '../course/access/openForum';
 import { draftsOf } from './drafts';
@@ -135,15 +136,13 @@ async function careFor(db: Db, course: InCourse, opened: OpenForum, now: number)
   return { waiting, reported, marked: (await evidenceMarks(db, course, opened, now)).size };
 }
 
+const followOf = statement((db, at: { me: string; forumId: string }) =>
+  db.selectFrom('follow').select('since').where('person_id', '=', at.me).where('forum_id', '=', at.forumId),
+);
+
 async function follows(db: Db, course: InCourse, forumId: string): Promise<boolean> {
   if (course.vantage) return false;
-  const row = await db
-    .selectFrom('follow')
-    .select('since')
-    .where('person_id', '=', course.person.id)
-    .where('forum_id', '=', forumId)
-    .executeTakeFirst();
-  return row !== undefined;
+  return (await followOf(db, { me: course.person.id, forumId })).length > 0;
 }
 
 /**

@@ -3,37 +3,40 @@ import { mayDo } from '../../core/access/mayDo';
 import { approvalAt, openChange } from '../../core/course/approval';
 import type { Post } from '../../core/course/post';
 import type { InCourse } from '../course/setup/inCourse';
+import { listed, statement } from '../db/statement';
 import type { Db } from '../db/open';
 import type { OpenForum } from '../course/access/openForum';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
 import { noteReceived, type Sent } from '../readMarks/received';
 import { removalsOf } from './removals';
-import { versionsRead, versionTable, type VersionOf } from '../course/access/versionsRead';
+import { versionsRead, versionTable } from '../course/access/versionsRead';
 
 /** What some versions say. */
-async function textsOf(db: Db, versions: readonly VersionOf[]) {
-  return db
-    .selectFrom(versionTable(versions).as('version'))
+const textsOf = statement((db, at: { versions: string }) =>
+  db
+    .selectFrom(versionTable(at.versions).as('version'))
     .crossJoin('post')
     .crossJoin('revision')
     .select(['post.id', 'post.version', 'revision.html', 'revision.number', 'revision.draft_kept_at'])
     .whereRef('post.id', '=', 'version.id')
     .whereRef('revision.post_id', '=', 'version.id')
-    .whereRef('revision.number', '=', 'version.number')
-    .execute();
-}
+    .whereRef('revision.number', '=', 'version.number'),
+);
+
+const openReports = statement((db, at: { me: string; ids: string }) =>
+  db
+    .selectFrom('report')
+    .select('post_id')
+    .where('reported_by', '=', at.me)
+    .where('post_id', 'in', listed(at.ids))
+    .where('settled_at', 'is', null),
+);
 
 /** Those of some posts that a student reported to staff and that wait; through somebody else's eyes none. */
 async function reportedBy(db: Db, course: InCourse, ids: readonly string[]): Promise<ReadonlySet<string>> {
   if (course.person.kind === 'staff' || course.vantage) return new Set();
-  const rows = await db
-    .selectFrom('report')
-    .select('post_id')
-    .where('reported_by', '=', course.person.id)
-    .where('post_id', 'in', ids)
-    .where('settled_at', 'is', null)
-    .execute();
+  const rows = await openReports(db, { me: course.person.id, ids: JSON.stringify(ids) });
   return new Set(rows.map(({ post_id }) => post_id));
 }
 
@@ -81,8 +84,9 @@ export async function bodiesToSend(
   const { forum, access } = opened;
   const { person } = course;
   const versions = versionsRead(opened, ids, now);
-  const texts = await textsOf(db, versions);
-  const reasons = await returnReasons(db, ids);
+  const texts = await textsOf(db, { versions: JSON.stringify(versions) });
+  const returned = ids.filter((id) => isReturned(opened.posts.get(id)!, now));
+  const reasons = returned.length === 0 ? new Map<string, string>() : await returnReasons(db, returned);
   const files = await loadAttachments(db, versions);
   const nods =
     forum.allowed.approve === 'off'

@@ -4,17 +4,14 @@ import { mayDo } from '../../core/access/mayDo';
 import type { PostInPlace } from '../../core/access/mayRead';
 import { divideRounded } from '../../core/course/points';
 import type { InCourse } from '../course/setup/inCourse';
+import { listed, statement } from '../db/statement';
 import type { Db } from '../db/open';
 import type { OpenForum } from '../course/access/openForum';
 import { versionTable, type VersionOf } from '../course/access/versionsRead';
 
-/** The files of some versions of posts, by post, in their order. */
-export async function loadAttachments(
-  db: Db,
-  versions: readonly VersionOf[],
-): Promise<Map<string, FileView[]>> {
-  const rows = await db
-    .selectFrom(versionTable(versions).as('version'))
+const attachmentsOf = statement((db, at: { versions: string }) =>
+  db
+    .selectFrom(versionTable(at.versions).as('version'))
     .crossJoin('attachment')
     .innerJoin('file', 'file.id', 'attachment.file_id')
     .select([
@@ -28,8 +25,15 @@ export async function loadAttachments(
     ])
     .whereRef('attachment.post_id', '=', 'version.id')
     .whereRef('attachment.number', '=', 'version.number')
-    .orderBy('attachment.position')
-    .execute();
+    .orderBy('attachment.position'),
+);
+
+/** The files of some versions of posts, by post, in their order. */
+export async function loadAttachments(
+  db: Db,
+  versions: readonly VersionOf[],
+): Promise<Map<string, FileView[]>> {
+  const rows = await attachmentsOf(db, { versions: JSON.stringify(versions) });
   const files = new Map<string, FileView[]>();
   for (const { post_id, ...file } of rows) files.set(post_id, [...(files.get(post_id) ?? []), file]);
   return files;
@@ -40,6 +44,16 @@ export interface Nod {
   readonly value: number;
 }
 
+const nodsTo = statement((db, at: { ids: string; kind: 'nod' | 'rating'; now: number }) =>
+  db
+    .selectFrom('nod')
+    .select(['nod.post_id', 'nod.person_id', 'nod.value'])
+    .where('nod.post_id', 'in', listed(at.ids))
+    .where('nod.kind', '=', at.kind)
+    .where('nod.at', '<=', at.now)
+    .where((eb) => eb.or([eb('nod.ended_at', 'is', null), eb('nod.ended_at', '>', at.now)])),
+);
+
 /** Nods and ratings of some posts that stand at an instant. */
 export async function loadNods(
   db: Db,
@@ -47,14 +61,7 @@ export async function loadNods(
   kind: 'nod' | 'rating',
   now: number,
 ): Promise<Map<string, Nod[]>> {
-  const rows = await db
-    .selectFrom('nod')
-    .select(['nod.post_id', 'nod.person_id', 'nod.value'])
-    .where('nod.post_id', 'in', ids)
-    .where('nod.kind', '=', kind)
-    .where('nod.at', '<=', now)
-    .where((eb) => eb.or([eb('nod.ended_at', 'is', null), eb('nod.ended_at', '>', now)]))
-    .execute();
+  const rows = await nodsTo(db, { ids: JSON.stringify(ids), kind, now });
   const nods = new Map<string, Nod[]>();
   for (const { post_id, person_id, value } of rows)
     nods.set(post_id, [...(nods.get(post_id) ?? []), { personId: person_id, value }]);

@@ -157,10 +157,11 @@ export async function postLines(
 
 /** Everyone who wrote or changed one of the posts, or is spoken to aside, once. */
 export function authorsOf(posts: readonly PostLine[], names: ReadonlyMap<string, PersonName>): PersonName[] {
-  const ids = new Set(
-    posts.flatMap(({ authorId, asideWith, editedBy }) =>
-      [authorId, asideWith, editedBy].filter((id) => id !== null && id !== undefined),
-    ),
-  );
+  const ids = new Set<string>();
+  for (const { authorId, asideWith, editedBy } of posts) {
+    if (authorId !== null) ids.add(authorId);
+    if (asideWith !== undefined) ids.add(asideWith);
+    if (editedBy !== undefined) ids.add(editedBy);
+  }
   return [...ids].map((id) => names.get(id)!);
 }

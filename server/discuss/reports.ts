@@ -79,7 +79,7 @@ export async function reportsIn(
   const ids = [...new Set(rows.map(({ post_id }) => post_id))];
   if (ids.length === 0) return [];
   const texts = await db
-    .selectFrom(versionTable(versionsRead(opened, ids, now)).as('version'))
+    .selectFrom(versionTable(JSON.stringify(versionsRead(opened, ids, now))).as('version'))
     .crossJoin('revision')
     .select(['revision.post_id', 'revision.html'])
     .whereRef('revision.post_id', '=', 'version.id')

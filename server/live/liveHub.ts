@@ -64,12 +64,12 @@ interface Entry {
   readonly happened: Happened;
 }
 
-/** Changes that follow each other within this time are told together, ms. */
-const GATHER = 200;
+/** Changes that follow each other within this time are told together, ms: the longer, the more people listen. */
+const gatherFor = (people: number) => 200 + Math.min(400, 2 * people);
 /** How far back a stream can be resumed. */
 const KEPT = 2000;
 /** So many people are told before others have their turn. */
-const AT_ONCE = 10;
+const AT_ONCE = 2;
 /** For each browser that listens the asking is spread over this much, and over so much at most, ms. */
 const SPREAD_EACH = 25;
 const LONGEST_SPREAD = 8000;
@@ -217,7 +217,7 @@ export class LiveHub implements Live {
   #gather(courseId: string): Gathered {
     const gathered = this.#pending.get(courseId) ?? new Gathered();
     this.#pending.set(courseId, gathered);
-    this.#gathering ??= setTimeout(() => this.#flush(), GATHER);
+    this.#gathering ??= setTimeout(() => this.#flush(), gatherFor(this.#streams.size));
     return gathered;
   }
 

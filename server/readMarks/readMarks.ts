@@ -1,4 +1,5 @@
 import type { InCourse } from '../course/setup/inCourse';
+import { listed, statement } from '../db/statement';
 import type { Db } from '../db/open';
 import { openForum, readablePost } from '../course/access/openForum';
 
@@ -56,6 +57,24 @@ export function setBookmark(
   });
 }
 
+const marksIn = (table: 'read_mark' | 'bookmark') => {
+  const of = (db: Db, at: { me: string; forumId: string }) =>
+    db
+      .selectFrom(table)
+      .innerJoin('post', 'post.id', `${table}.post_id`)
+      .select('post.id')
+      .where(`${table}.person_id`, '=', at.me)
+      .where('post.forum_id', '=', at.forumId);
+  return {
+    all: statement(of),
+    some: statement((db, at: { me: string; forumId: string; only: string }) =>
+      of(db, at).where('post.id', 'in', listed(at.only)),
+    ),
+  };
+};
+const readMarks = marksIn('read_mark');
+const bookmarks = marksIn('bookmark');
+
 /** Up to so many posts are asked for by name. */
 const FEW = 1000;
 
@@ -74,19 +93,14 @@ export async function marksOf(
   only: ReadonlySet<string> | null = null,
 ): Promise<{ isRead: (postId: string) => boolean; isBookmarked: (postId: string) => boolean }> {
   if (course.vantage) return { isRead: () => true, isBookmarked: () => false };
-  const of = async (table: 'read_mark' | 'bookmark') => {
-    const rows = await db
-      .selectFrom(table)
-      .innerJoin('post', 'post.id', `${table}.post_id`)
-      .select('post.id')
-      .where(`${table}.person_id`, '=', course.person.id)
-      .where('post.forum_id', '=', forumId)
-      .$if(only !== null && only.size <= FEW, (query) => query.where('post.id', 'in', [...only!]))
-      .execute();
+  const at = { me: course.person.id, forumId };
+  const of = async ({ all, some }: typeof readMarks) => {
+    const isFew = only !== null && only.size <= FEW;
+    const rows = isFew ? await some(db, { ...at, only: JSON.stringify([...only]) }) : await all(db, at);
     return new Set(rows.map(({ id }) => id));
   };
-  const read = await of('read_mark');
-  const bookmarked = await of('bookmark');
+  const read = await of(readMarks);
+  const bookmarked = await of(bookmarks);
   return { isRead: (id) => read.has(id), isBookmarked: (id) => bookmarked.has(id) };
 }
 

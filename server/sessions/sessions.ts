@@ -3,6 +3,7 @@ import { parseCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import { hoursOr24 } from '../../words/dates';
 import { HOUR, MINUTE } from '../../core/time/instant';
+import { statement } from '../db/statement';
 import type { Deps } from '../feature/deps';
 import type { SignedIn } from '../feature/signedIn';
 import { Problem } from '../refusals/problem';
@@ -10,6 +11,15 @@ import { Problem } from '../refusals/problem';
 /** The cookie that carries the token of a session. */
 export const SESSION_COOKIE = 'juror_session';
 const IDLE = 12 * HOUR;
+
+const sessionWith = statement((db, at: { tokenHash: string }) =>
+  db
+    .selectFrom('session')
+    .innerJoin('person', 'person.id', 'session.person_id')
+    .selectAll('session')
+    .select('person.hours')
+    .where('token_hash', '=', at.tokenHash),
+);
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -71,13 +81,7 @@ export async function sessionOf(
   const token = parseCookie(req.headers.cookie ?? '')[SESSION_COOKIE];
   if (!token) return null;
   const tokenHash = hashOf(token);
-  const row = await deps.db
-    .selectFrom('session')
-    .innerJoin('person', 'person.id', 'session.person_id')
-    .selectAll('session')
-    .select('person.hours')
-    .where('token_hash', '=', tokenHash)
-    .executeTakeFirst();
+  const [row] = await sessionWith(deps.db, { tokenHash });
   if (!row) return null;
   const now = deps.clock.wall();
   if (now - row.seen_at >= IDLE) {

@@ -16,9 +16,9 @@ export function versionsRead(opened: OpenForum, ids: readonly string[], now: num
   });
 }
 
-/** Versions as a table `version` of `id` and `number` to select from. */
-export const versionTable = (versions: readonly VersionOf[]): RawBuilder<{ id: string; number: number }> =>
+/** Versions, as JSON, as a table `version` of `id` and `number` to select from. */
+export const versionTable = (versions: string): RawBuilder<{ id: string; number: number }> =>
   sql<{
     id: string;
     number: number;
-  }>`(SELECT value ->> 'id' AS id, value ->> 'number' AS number FROM json_each(${JSON.stringify(versions)}))`;
+  }>`(SELECT value ->> 'id' AS id, value ->> 'number' AS number FROM json_each(${versions}))`;

@@ -3,6 +3,7 @@ import type { Kysely } from 'kysely';
 import { postsInPlace, type PostInPlace } from '../../../core/access/mayRead';
 import type { Post } from '../../../core/course/post';
 import type { Database } from '../../db/schema';
+import { statement } from '../../db/statement';
 import { recent } from '../../db/recent';
 import { loadPosts } from './loadPosts';
 
@@ -72,14 +73,17 @@ export function forumPosts(posts: readonly Post[]): ForumPosts {
 /** By what a database and its transactions have in common. */
 const kept = new WeakMap<object, ReturnType<typeof recent<Kept>>>();
 
-/** The number of a forum's last change; 0 while nothing was written. */
-export async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
-  const { n } = await db
+const lastChangeOf = statement((db, at: { forumId: string }) =>
+  db
     .selectFrom('post_change')
     .select((eb) => eb.fn.max('n').as('n'))
-    .where('forum_id', '=', forumId)
-    .executeTakeFirstOrThrow();
-  return n ?? 0;
+    .where('forum_id', '=', at.forumId),
+);
+
+/** The number of a forum's last change; 0 while nothing was written. */
+export async function lastChange(db: Kysely<Database>, forumId: string): Promise<number> {
+  const [last] = await lastChangeOf(db, { forumId });
+  return last?.n ?? 0;
 }
 
 async function changedSince(db: Kysely<Database>, forumId: string, n: number): Promise<string[]> {

@@ -4,6 +4,7 @@ import type { Passage } from '../../../contract/evaluate';
 import type { ScoreFacts } from '../../../core/course/courseData';
 import type { ExplanationLine } from '../../../core/scoring/kinds/explanation';
 import type { CourseSetup } from '../setup/courseCache';
+import { statement } from '../../db/statement';
 import type { Database } from '../../db/schema';
 
 /** A score as it is shown: what is given, how it comes about, the remark, and whether it is released. */
@@ -38,19 +39,30 @@ export interface ScoreScope {
   readonly itemId?: string | null;
 }
 
+const scoresOf = (db: Kysely<Database>, courseId: string) =>
+  db
+    .selectFrom('score')
+    .innerJoin('item', 'item.id', 'score.item_id')
+    .selectAll('score')
+    .where('item.course_id', '=', courseId);
+
+const scoresOfStudent = statement((db, at: { courseId: string; studentId: string }) =>
+  scoresOf(db, at.courseId).where('score.student_id', '=', at.studentId),
+);
+
 async function scoresNow(
   db: Kysely<Database>,
   courseId: string,
   { studentId, itemId }: ScoreScope,
 ): Promise<ShownScore[]> {
-  let query = db
-    .selectFrom('score')
-    .innerJoin('item', 'item.id', 'score.item_id')
-    .selectAll('score')
-    .where('item.course_id', '=', courseId);
-  if (studentId) query = query.where('score.student_id', '=', studentId);
-  if (itemId !== undefined) query = query.where('score.item_id', '=', itemId ?? '');
-  return (await query.execute()).map((row) => ({
+  const rows =
+    studentId !== undefined && itemId === undefined
+      ? await scoresOfStudent(db, { courseId, studentId })
+      : await scoresOf(db, courseId)
+          .$if(studentId !== undefined, (query) => query.where('score.student_id', '=', studentId!))
+          .$if(itemId !== undefined, (query) => query.where('score.item_id', '=', itemId ?? ''))
+          .execute();
+  return rows.map((row) => ({
     itemId: row.item_id,
     studentId: row.student_id,
     points: row.points,
