@@ -20,7 +20,7 @@ import { countReported } from './reports';
 import { authorsOf, postLines, withTheirAuthors } from './postLines';
 
 /** How many texts come with a forum; the others are fetched when they are laid out. */
-const FIRST_BODIES = 50;
+const FIRST_BODIES = 30;
 
 function sealedFor(opened: OpenForum, terms: ResolvedTerms): ForumView['sealed'] {
   const { access, forum } = opened;

@@ -52,7 +52,10 @@ const NO_MARKS: Awaited<ReturnType<typeof evidenceMarks>> = new Map();
 /** Of students' posts whose last version is by staff: by whom. */
 async function staffWhoChanged(db: Db, opened: OpenForum, now: number): Promise<Map<string, string>> {
   const changed = [...opened.posts.values()].filter(
-    (post) => post.authorKind === 'student' && versionOf(opened, post, now).revision.byStaff,
+    (post) =>
+      post.revisions.length > 1 &&
+      post.authorKind === 'student' &&
+      versionOf(opened, post, now).revision.byStaff,
   );
   if (changed.length === 0) return new Map();
   const rows = await db

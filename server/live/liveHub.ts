@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import { randomBytes } from 'node:crypto';
+import { setImmediate as othersTurn } from 'node:timers/promises';
 import type { LiveEvent } from '../../contract/live';
 import type { Clock } from '../clock/clock';
 import type { Changed, TouchedScore } from '../course/change/changed';
@@ -87,9 +88,6 @@ interface HubParts {
   /** Something happened that people may have to be mailed about. */
   readonly mail: () => void;
 }
-
-/** Lets requests that wait be answered in between. */
-const othersTurn = () => new Promise((resolve) => setImmediate(resolve));
 
 /**
  * Tells every browser what changes, as it changes. Every change of a course says what it came to; what comes within a moment is told

@@ -1,5 +1,6 @@
 import { fromJson, toJson } from '../db/json';
 import { randomBytes } from 'node:crypto';
+import { setImmediate as othersTurn } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import { toWallClock, fromWallClock } from '../../core/time/wallClock';
 import { DAY, MINUTE } from '../../core/time/instant';
@@ -146,7 +147,7 @@ export class Mailer implements Mailing {
       if (choice === 'daily' && (days.get(member.personId) ?? since) >= daily) continue;
       await this.#makeMail(setup, member.personId, choice, since, now);
       // Whoever waits for an answer is not kept waiting by a long list of people.
-      await new Promise((resolve) => setImmediate(resolve));
+      await othersTurn();
     }
   }
 

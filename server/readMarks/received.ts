@@ -1,3 +1,4 @@
+import { setImmediate as othersTurn } from 'node:timers/promises';
 import { LRUCache } from 'lru-cache';
 import type { Kysely } from 'kysely';
 import { SECOND } from '../../core/time/instant';
@@ -18,6 +19,8 @@ export interface Sent {
 const GATHER = 2 * SECOND;
 /** A row that has grown to so many bytes is left as it is, and another begun. */
 const ROW = 4096;
+/** For so many people it is put together before requests have their turn. */
+const AT_ONCE = 10;
 /** What is known of so many posts of students is kept in memory. */
 const KNOWN = 2_000_000;
 
@@ -86,14 +89,14 @@ class ReceivedLog {
     if (waiting.size === 0) return;
     this.#waiting = new Map();
     try {
-      await this.db.transaction().execute(async (trx) => {
-        const all = [...waiting.values()];
-        const posts = all.flatMap(({ sent }) => sent.map(({ post }) => post));
-        const numbers = await numbersOf(trx, [...new Set(posts)]);
-        const rows: LogRow[] = [];
-        for (const entry of all) rows.push(...(await this.#add(trx, entry, numbers)));
-        await keep(trx, rows);
-      });
+      const posts = [...waiting.values()].flatMap(({ sent }) => sent.map(({ post }) => post));
+      const numbers = await numbersOf(this.db, [...new Set(posts)]);
+      const rows: LogRow[] = [];
+      for (const entry of waiting.values()) {
+        if (rows.length % AT_ONCE === 0) await othersTurn();
+        rows.push(...(await this.#add(entry, numbers)));
+      }
+      await this.db.transaction().execute((trx) => keep(trx, rows));
     } catch (error) {
       // What is not written is not known either; it waits for the next time.
       for (const [key, entry] of waiting) {
@@ -106,13 +109,9 @@ class ReceivedLog {
   }
 
   /** Adds to what is known of somebody; answers the row that is to be kept for it. */
-  async #add(
-    trx: Kysely<Database>,
-    { personId, forumId, sent }: Waiting,
-    numbers: ReadonlyMap<string, number>,
-  ): Promise<LogRow[]> {
+  async #add({ personId, forumId, sent }: Waiting, numbers: ReadonlyMap<string, number>): Promise<LogRow[]> {
     const key = `${personId} ${forumId}`;
-    const known = this.#known.get(key) ?? (await load(trx, personId, forumId));
+    const known = this.#known.get(key) ?? (await load(this.db, personId, forumId));
     const fresh = sent.filter(({ post, version }) => {
       const name = `${post} ${version}`;
       if (known.versions.has(name)) return false;
