@@ -14,6 +14,9 @@ import type { Database } from './schema';
 /** What a value of a statement may be, as SQLite takes it. */
 type Value = string | number | null | Buffer;
 
+/** The values of a statement, by name. */
+export type Values = { readonly [name: string]: Value };
+
 /** Where a value comes in. */
 class Slot {
   constructor(readonly name: string) {}
@@ -38,7 +41,7 @@ const writer = new Kysely<Database>({
  *   db.selectFrom('member').select('section_id').where('person_id', '=', at.person));
  * await sectionOf(db, { person: 'ines' });
  */
-export function statement<V extends { readonly [name: string]: Value }, R>(
+export function statement<V extends Values, R>(
   write: (db: Kysely<Database>, values: V) => Compilable<R>,
 ): (db: Kysely<Database>, values: V) => Promise<R[]> {
   let written: CompiledQuery<R> | null = null;

@@ -1,7 +1,7 @@
 import { isMainThread } from 'node:worker_threads';
 import type { Kysely } from 'kysely';
 import { postsInPlace, type PostInPlace } from '../../../core/access/mayRead';
-import type { Post } from '../../../core/course/post';
+import { createdAt, type Post } from '../../../core/course/post';
 import type { Database } from '../../db/schema';
 import { statement } from '../../db/statement';
 import { recent } from '../../db/recent';
@@ -23,7 +23,7 @@ export interface ForumPosts {
 }
 
 interface Kept {
-  readonly forum: ForumPosts;
+  readonly forum: Snapshot;
   /** The number of the forum's last change that is in it. */
   readonly n: number;
 }
@@ -44,30 +44,84 @@ function lastEventOf(post: Post): number {
   return last;
 }
 
+/** Posts as they are kept. A snapshot never changes: whoever has one may go on with it while others have newer ones. */
+class Snapshot implements ForumPosts {
+  #authors: ReadonlyMap<string, readonly Post[]> | null = null;
+  #whenSettled: ReadonlyMap<string, PostInPlace> | null = null;
+
+  constructor(
+    readonly posts: readonly Post[],
+    readonly byId: ReadonlyMap<string, Post>,
+    readonly settled: number,
+  ) {}
+
+  isSettledAt(now: number): boolean {
+    return now >= this.settled;
+  }
+
+  by(personId: string): readonly Post[] {
+    this.#authors ??= withAuthors(new Map(), this.posts);
+    return this.#authors.get(personId) ?? [];
+  }
+
+  placedAt(now: number): ReadonlyMap<string, PostInPlace> {
+    if (now < this.settled) return this.#place(this.posts, now);
+    return (this.#whenSettled ??= this.#place(this.posts, this.settled));
+  }
+
+  /**
+   * The same with posts that came after all of these. Nothing that was there stands otherwise because of them, so that only they are
+   * put in their places; null where some of them were there already, or are older.
+   */
+  with(fresh: readonly Post[]): Snapshot | null {
+    const last = this.posts.at(-1);
+    if (last !== undefined && fresh.some((post) => this.byId.has(post.id) || isBefore(post, last)))
+      return null;
+    const byId = new Map(this.byId);
+    for (const post of fresh) byId.set(post.id, post);
+    const settled = Math.max(this.settled, ...fresh.map(lastEventOf));
+    const next = new Snapshot([...this.posts, ...fresh], byId, settled);
+    next.#authors = this.#authors && withAuthors(this.#authors, fresh);
+    if (this.#whenSettled === null) return next;
+    const placed = new Map(this.#whenSettled);
+    const above = new Map(fresh.flatMap((post) => lineOf(post, byId)).map((post) => [post.id, post]));
+    for (const post of fresh) placed.set(post.id, this.#place([...above.values()], settled).get(post.id)!);
+    next.#whenSettled = placed;
+    return next;
+  }
+
+  #place(posts: readonly Post[], now: number): ReadonlyMap<string, PostInPlace> {
+    return new Map(postsInPlace(posts, now).map((each) => [each.id, each]));
+  }
+}
+
+/** A post with everything above it. */
+function lineOf(post: Post, byId: ReadonlyMap<string, Post>): Post[] {
+  const line: Post[] = [];
+  for (let at: Post | undefined = post; at; at = byId.get(at.parentId ?? '')) line.push(at);
+  return line;
+}
+
+/** The posts of each author, with more of them. */
+function withAuthors(
+  before: ReadonlyMap<string, readonly Post[]>,
+  more: readonly Post[],
+): ReadonlyMap<string, readonly Post[]> {
+  const authors = new Map(before);
+  const added = new Map<string, Post[]>();
+  for (const post of more) {
+    const own = added.get(post.authorId);
+    if (own) own.push(post);
+    else added.set(post.authorId, [...(before.get(post.authorId) ?? []), post]);
+  }
+  for (const [id, own] of added) authors.set(id, own);
+  return authors;
+}
+
 /** Posts as they are kept: all of a forum, or some with everything above them. */
-export function forumPosts(posts: readonly Post[]): ForumPosts {
-  const byId = new Map(posts.map((post) => [post.id, post]));
+export function forumPosts(posts: readonly Post[]): Snapshot {
   const settled = posts.reduce((last, post) => Math.max(last, lastEventOf(post)), 0);
-  const place = (now: number) => new Map(postsInPlace(posts, now).map((each) => [each.id, each]));
-  let authors: Map<string, Post[]> | null = null;
-  const byAuthor = () => {
-    if (authors !== null) return authors;
-    authors = new Map();
-    for (const post of posts) {
-      const own = authors.get(post.authorId);
-      if (own) own.push(post);
-      else authors.set(post.authorId, [post]);
-    }
-    return authors;
-  };
-  let whenSettled: ReadonlyMap<string, PostInPlace> | null = null;
-  return {
-    posts,
-    byId,
-    isSettledAt: (now) => now >= settled,
-    by: (personId) => byAuthor().get(personId) ?? [],
-    placedAt: (now) => (now >= settled ? (whenSettled ??= place(settled)) : place(now)),
-  };
+  return new Snapshot(posts, new Map(posts.map((post) => [post.id, post])), settled);
 }
 
 /** By what a database and its transactions have in common. */
@@ -86,14 +140,17 @@ export async function lastChange(db: Kysely<Database>, forumId: string): Promise
   return last?.n ?? 0;
 }
 
-async function changedSince(db: Kysely<Database>, forumId: string, n: number): Promise<string[]> {
-  const rows = await db
+const someChangesAfter = statement((db, at: { forumId: string; n: number }) =>
+  db
     .selectFrom('post_change')
     .select('post_id')
-    .where('forum_id', '=', forumId)
-    .where('n', '>', n)
-    .limit(FEW + 1)
-    .execute();
+    .where('forum_id', '=', at.forumId)
+    .where('n', '>', at.n)
+    .limit(FEW + 1),
+);
+
+async function changedSince(db: Kysely<Database>, forumId: string, n: number): Promise<string[]> {
+  const rows = await someChangesAfter(db, { forumId, n });
   return rows.map(({ post_id }) => post_id);
 }
 
@@ -132,17 +189,20 @@ async function broughtUpToDate(
   forumId: string,
   before: Kept | undefined,
   n: number,
-): Promise<ForumPosts> {
+): Promise<Snapshot> {
   const ids = before === undefined || n < before.n ? null : await changedSince(db, forumId, before.n);
   if (before === undefined || ids === null || ids.length > FEW)
     return forumPosts(await loadPosts(db, { courseId, forumId }));
   const fresh = await loadPosts(db, { courseId, forumId, ids });
+  const added = before.forum.with(fresh);
+  if (added !== null) return added;
   const byId = new Map(before.forum.byId);
   for (const post of fresh) byId.set(post.id, post);
-  return forumPosts(inOrder([...byId.values()]));
+  return forumPosts([...byId.values()].sort((a, b) => (isBefore(a, b) ? -1 : 1)));
 }
 
 /** As the database orders them: by creation, then by id compared by code point. */
-function inOrder(posts: Post[]): Post[] {
-  return posts.sort((a, b) => a.revisions[0]!.at - b.revisions[0]!.at || (a.id < b.id ? -1 : 1));
+function isBefore(a: Post, b: Post): boolean {
+  const [one, other] = [createdAt(a), createdAt(b)];
+  return one < other || (one === other && a.id < b.id);
 }

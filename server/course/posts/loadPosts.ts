@@ -1,7 +1,8 @@
 import type { Post, Rating, Revision } from '../../../core/course/post';
 import { sql, type Kysely } from 'kysely';
-import { inOnePiece } from '../../db/inOnePiece';
+import { inOnePiece, type AnyQuery } from '../../db/inOnePiece';
 import type { Database } from '../../db/schema';
+import { listed } from '../../db/statement';
 
 /** Which posts: of a forum or of the whole course; of these everyone's, one author's, or those named. */
 export interface PostScope {
@@ -9,6 +10,127 @@ export interface PostScope {
   readonly forumId?: string;
   readonly authorId?: string;
   readonly ids?: readonly string[];
+}
+
+/** The values of a scope; null: left out. */
+type Values = {
+  readonly courseId: string;
+  readonly forumId: string | null;
+  readonly authorId: string | null;
+  /** As JSON. */
+  readonly ids: string | null;
+};
+
+/** Which of its parts a scope names: by this its SQL is one or another. */
+interface Shape {
+  readonly forum: boolean;
+  readonly author: boolean;
+  readonly ids: boolean;
+}
+
+function scoped(db: Kysely<Database>, at: Values, shape: Shape) {
+  const posts = db.selectFrom('post').innerJoin('forum', 'forum.id', 'post.forum_id');
+  // The plus keeps SQLite from going through every post of the forum or the course where some are named.
+  if (shape.ids)
+    return posts
+      .where('post.id', 'in', listed(at.ids!))
+      .where(
+        shape.forum ? sql`+post.forum_id` : sql`+forum.course_id`,
+        '=',
+        shape.forum ? at.forumId : at.courseId,
+      );
+  const query = shape.forum
+    ? posts.where('post.forum_id', '=', at.forumId!)
+    : posts.where('forum.course_id', '=', at.courseId);
+  return shape.author ? query.where('post.author_id', '=', at.authorId!) : query;
+}
+
+/** What is read of the posts of a scope, each asked for in one piece. */
+function writeReads(shape: Shape) {
+  const read = <Row>(choose: (posts: ReturnType<typeof scoped>) => AnyQuery<Row>) =>
+    inOnePiece((db, at: Values) => choose(scoped(db, at, shape)));
+  return {
+    posts: read((posts) =>
+      posts
+        .select([
+          'post.id',
+          'post.forum_id',
+          'post.author_id',
+          'post.author_kind',
+          'post.parent_id',
+          'post.thread_id',
+          'post.thread_author_id',
+          'post.answers_author_id',
+          'post.answers_author_kind',
+          'post.space_id',
+          'post.question_id',
+          'post.starter',
+          'post.aside_with',
+        ])
+        .orderBy('post.created_at')
+        .orderBy('post.id'),
+    ),
+    revisions: read((posts) =>
+      posts
+        .innerJoin('revision', 'revision.post_id', 'post.id')
+        .select([
+          'revision.post_id as of',
+          'revision.at',
+          'revision.words',
+          'revision.by_staff',
+          'revision.attachments',
+        ])
+        .orderBy('revision.post_id')
+        .orderBy('revision.number'),
+    ),
+    removals: read((posts) =>
+      posts
+        .innerJoin('removal', 'removal.post_id', 'post.id')
+        .select(['removal.post_id as of', 'removal.from', 'removal.to'])
+        .orderBy('removal.from'),
+    ),
+    approvals: read((posts) =>
+      posts
+        .innerJoin('approval', 'approval.post_id', 'post.id')
+        .select(['approval.post_id as of', 'approval.at', 'approval.state', 'approval.standing'])
+        .orderBy('approval.at')
+        .orderBy(sql`approval.rowid`),
+    ),
+    freezes: read((posts) =>
+      posts
+        .innerJoin('freeze', 'freeze.thread_id', 'post.id')
+        .select(['freeze.thread_id as of', 'freeze.from', 'freeze.to'])
+        .orderBy('freeze.from'),
+    ),
+    ratings: read((posts) =>
+      posts
+        .innerJoin('nod', 'nod.post_id', 'post.id')
+        .innerJoin('member', (join) =>
+          join
+            .onRef('member.person_id', '=', 'nod.person_id')
+            .onRef('member.course_id', '=', 'forum.course_id'),
+        )
+        .select(['nod.post_id as of', 'nod.value', 'nod.at', 'nod.ended_at'])
+        .where('nod.kind', '=', 'rating')
+        .where('member.role', '=', 'student')
+        .orderBy('nod.at'),
+    ),
+  };
+}
+
+const written = new Map<string, ReturnType<typeof writeReads>>();
+
+/** The reads of a scope, written once for all scopes that name the same. */
+function readsOf(scope: PostScope): ReturnType<typeof writeReads> {
+  const shape: Shape = {
+    forum: scope.forumId !== undefined,
+    author: scope.authorId !== undefined,
+    ids: scope.ids !== undefined,
+  };
+  const name = JSON.stringify(shape);
+  const reads = written.get(name) ?? writeReads(shape);
+  written.set(name, reads);
+  return reads;
 }
 
 /**
@@ -25,56 +147,17 @@ export interface PostScope {
  * where the scope is `post.forum_id = ?`, `forum.course_id = ?`, either with `post.author_id = ?`, or `post.id IN (...)`.
  */
 export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise<Post[]> {
-  const inScope = () => {
-    const posts = db.selectFrom('post').innerJoin('forum', 'forum.id', 'post.forum_id');
-    const { courseId, forumId, authorId, ids } = scope;
-    // The plus keeps SQLite from going through every post of the forum or the course where some are named.
-    if (ids)
-      return posts
-        .where('post.id', 'in', ids)
-        .where(forumId ? sql`+post.forum_id` : sql`+forum.course_id`, '=', forumId ?? courseId);
-    const query = forumId
-      ? posts.where('post.forum_id', '=', forumId)
-      : posts.where('forum.course_id', '=', courseId);
-    return authorId ? query.where('post.author_id', '=', authorId) : query;
+  const { posts, revisions, removals, approvals, freezes, ratings } = readsOf(scope);
+  const values: Values = {
+    courseId: scope.courseId,
+    forumId: scope.forumId ?? null,
+    authorId: scope.authorId ?? null,
+    ids: scope.ids ? JSON.stringify(scope.ids) : null,
   };
-  const rows = await inOnePiece(
-    db,
-    inScope()
-      .select([
-        'post.id',
-        'post.forum_id',
-        'post.author_id',
-        'post.author_kind',
-        'post.parent_id',
-        'post.thread_id',
-        'post.thread_author_id',
-        'post.answers_author_id',
-        'post.answers_author_kind',
-        'post.space_id',
-        'post.question_id',
-        'post.starter',
-        'post.aside_with',
-      ])
-      .orderBy('post.created_at')
-      .orderBy('post.id'),
-  );
+  const rows = await posts(db, values);
   if (rows.length === 0) return [];
-  const revisions = byPost(
-    await inOnePiece(
-      db,
-      inScope()
-        .innerJoin('revision', 'revision.post_id', 'post.id')
-        .select([
-          'revision.post_id as of',
-          'revision.at',
-          'revision.words',
-          'revision.by_staff',
-          'revision.attachments',
-        ])
-        .orderBy('revision.post_id')
-        .orderBy('revision.number'),
-    ),
+  const revisionsOf = byPost(
+    await revisions(db, values),
     ({ at, words, by_staff, attachments }): Revision => ({
       at,
       words,
@@ -82,54 +165,16 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
       attachments,
     }),
   );
-  const removals = byPost(
-    await inOnePiece(
-      db,
-      inScope()
-        .innerJoin('removal', 'removal.post_id', 'post.id')
-        .select(['removal.post_id as of', 'removal.from', 'removal.to'])
-        .orderBy('removal.from'),
-    ),
-    ({ from, to }) => ({ from, to }),
+  const removalsOf = byPost(await removals(db, values), ({ from, to }) => ({ from, to }));
+  const approvalsOf = byPost(await approvals(db, values), ({ at, state, standing }) =>
+    standing === null ? { at, state } : { at, state, standing },
   );
-  const approvals = byPost(
-    await inOnePiece(
-      db,
-      inScope()
-        .innerJoin('approval', 'approval.post_id', 'post.id')
-        .select(['approval.post_id as of', 'approval.at', 'approval.state', 'approval.standing'])
-        .orderBy('approval.at')
-        .orderBy(sql`approval.rowid`),
-    ),
-    ({ at, state, standing }) => (standing === null ? { at, state } : { at, state, standing }),
-  );
-  const freezes = byPost(
-    await inOnePiece(
-      db,
-      inScope()
-        .innerJoin('freeze', 'freeze.thread_id', 'post.id')
-        .select(['freeze.thread_id as of', 'freeze.from', 'freeze.to'])
-        .orderBy('freeze.from'),
-    ),
-    ({ from, to }) => ({ from, to }),
-  );
-  const ratings = byPost(
-    await inOnePiece(
-      db,
-      inScope()
-        .innerJoin('nod', 'nod.post_id', 'post.id')
-        .innerJoin('member', (join) =>
-          join
-            .onRef('member.person_id', '=', 'nod.person_id')
-            .onRef('member.course_id', '=', 'forum.course_id'),
-        )
-        .select(['nod.post_id as of', 'nod.value', 'nod.at', 'nod.ended_at'])
-        .where('nod.kind', '=', 'rating')
-        .where('member.role', '=', 'student')
-        .orderBy('nod.at'),
-    ),
-    ({ value, at, ended_at }): Rating => ({ value, from: at, to: ended_at }),
-  );
+  const freezesOf = byPost(await freezes(db, values), ({ from, to }) => ({ from, to }));
+  const ratingsOf = byPost(await ratings(db, values), ({ value, at, ended_at }): Rating => ({
+    value,
+    from: at,
+    to: ended_at,
+  }));
   return rows.map((row) => ({
     id: row.id,
     forumId: row.forum_id,
@@ -146,11 +191,11 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
     questionId: row.question_id,
     starter: row.starter === 1,
     asideWith: row.aside_with,
-    revisions: revisions.get(row.id) ?? [],
-    removals: removals.get(row.id) ?? [],
-    approvals: approvals.get(row.id) ?? [],
-    ...(ratings.has(row.id) && { ratings: ratings.get(row.id)! }),
-    ...(freezes.has(row.id) && { freezes: freezes.get(row.id)! }),
+    revisions: revisionsOf.get(row.id) ?? [],
+    removals: removalsOf.get(row.id) ?? [],
+    approvals: approvalsOf.get(row.id) ?? [],
+    ...(ratingsOf.has(row.id) && { ratings: ratingsOf.get(row.id)! }),
+    ...(freezesOf.has(row.id) && { freezes: freezesOf.get(row.id)! }),
   }));
 }
 
