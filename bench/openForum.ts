@@ -12,7 +12,7 @@ import { markPosts } from '../server/readMarks/readMarks';
 import { middleOf } from './middleOf';
 import type { Row } from './row';
 
-/** The same posts with the same facts by one statement, and the first 50 texts by another, as JSON: nothing decided, nothing kept. */
+/** The same posts with the same facts by one statement, and the first 30 texts by another, as JSON: nothing decided, nothing kept. */
 async function bare(db: Db, forum: string, me: string): Promise<string> {
   const { rows: posts } = await sql<{ id: string }>`
     SELECT post.id, post.parent_id AS parentId, post.author_id AS authorId, post.created_at AS at, revision.words,
@@ -21,7 +21,7 @@ async function bare(db: Db, forum: string, me: string): Promise<string> {
       AND revision.number = post.version
     LEFT JOIN read_mark ON read_mark.post_id = post.id AND read_mark.person_id = ${me}
     WHERE post.forum_id = ${forum} ORDER BY post.created_at, post.id`.execute(db);
-  const first = posts.slice(0, 50).map(({ id }) => id);
+  const first = posts.slice(0, 30).map(({ id }) => id);
   const { rows: bodies } =
     await sql`SELECT post_id, html FROM revision WHERE post_id IN (${sql.join(first)})`.execute(db);
   return JSON.stringify({ posts, bodies });

@@ -36,6 +36,8 @@ export class Server {
       },
     });
     this.#child = child;
+    // However the measuring ends, no server is left behind.
+    process.once('exit', () => child.kill('SIGKILL'));
     this.port = await new Promise<number>((resolve, reject) => {
       child.once('message', (message: { port: number }) => resolve(message.port));
       child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));

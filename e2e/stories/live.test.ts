@@ -25,6 +25,11 @@ describe('what changes while people read', () => {
     await tomas.sees('The pump by the church runs again');
     await page.click('button', /^1 new post/);
     await page.sees('The pump by the church runs again');
+    // It came with the stream; nothing was asked for.
+    const asked = await page.driver.executeScript<string[]>(
+      "return performance.getEntriesByType('resource').map(({ name }) => name).filter((name) => name.includes('/changed?'))",
+    );
+    expect(asked).toEqual([]);
     await tomas.click('button', 'Remove');
     await page.until(
       async () => !(await page.text()).includes('The pump by the church'),
