@@ -125,19 +125,19 @@ async function couldRead(
   const { setup } = course;
   const until = final === null ? now : final.at;
   if (until <= unsealing.at) return [];
-  const { placedAt, byId } = await postsOfForum(db, setup.id, opened.forum.id);
+  const here = await postsOfForum(db, setup.id, opened.forum.id);
   const person = personOf(setup, setup.members.get(student.id)!);
   const access = accessTo(opened.data, opened.forum, person, unsealing.at);
   if (access.kind !== 'student') return [];
   const sealed = { ...access, sealed: 'forum' as const };
   const open = { ...access, sealed: 'none' as const };
-  return [...placedAt(until).values()].flatMap((place) => {
+  return [...here.placedAt(until).values()].flatMap((place) => {
     const isTheirs =
       !place.removed &&
       (unsealing.questionId === null || place.questionId === unsealing.questionId) &&
       mayRead(open, place).yes &&
       !mayRead(sealed, place).yes;
-    return isTheirs ? [byId.get(place.id)!] : [];
+    return isTheirs ? [here.byId.get(place.id)!] : [];
   });
 }
 
