@@ -17,7 +17,7 @@ export interface CourseData {
   /** Everything a person ever wrote in a forum, removed and held posts too. */
   postsBy(forumId: Id, personId: Id): readonly Post[];
   /** A student's score in a forum as of an instant; null where none was ever given. */
-  scoreOf(forumId: Id, studentId: Id, t: Instant): ScoreFacts | null;
+  readonly scoreOf: (forumId: Id, studentId: Id, t: Instant) => ScoreFacts | null;
 }
 
 /** What the rules need to know of a score. Points in hundredths. */

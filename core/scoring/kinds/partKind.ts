@@ -82,7 +82,7 @@ export interface GuideRule<G = Guide> {
   /** Those by which the kind of a file is known. */
   readonly needed: readonly string[];
   /** The rows below the names of the columns. */
-  rows(guide: G): string[][];
+  readonly rows: (guide: G) => string[][];
   /** What the rows of a file say; what is wrong with them is told to the reader. */
   read(file: RowReader, newId: () => Id): Untitled<G>;
 }

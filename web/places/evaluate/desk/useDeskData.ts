@@ -51,7 +51,7 @@ export function useDeskData(forum: string, student: string | undefined) {
       [askDesk, course, forum],
     ),
     /** Covers names in this browser, or shows them again. */
-    hide(next: boolean) {
+    hide: (next: boolean) => {
       localStorage.setItem(HIDES, next ? 'yes' : 'no');
       setHides(next);
     },

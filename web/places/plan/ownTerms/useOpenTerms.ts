@@ -35,7 +35,7 @@ export function useOpenTerms(plan: PlanView | undefined, canEdit: boolean) {
     /** Opens own terms of a forum; null begins new ones. */
     edit: (forumId: string, terms: OwnTerms | null) =>
       setOpen({ forumId, terms: terms ?? newTerms(), isNew: terms === null }),
-    close() {
+    close: () => {
       setOpen(null);
       if (wanted !== null) setSearch({ forum: wanted }, { replace: true });
     },
