@@ -90,4 +90,14 @@ describe('texts that are fetched as posts are laid out', () => {
     expect(bodies.get('b')).toBeUndefined();
     expect(bodies.get('c')).toEqual(shared('c'));
   });
+  it('are fetched again once something was done to their post here', async () => {
+    let version = 1;
+    const { asked, bodies } = server((id) => body(id, `${id} ${version}`));
+    bodies.seed([body('a', 'a 1'), body('b', 'b 1')]);
+    version = 2;
+    bodies.again(['a']);
+    await settle();
+    expect(asked).toEqual([['a']]);
+    expect([bodies.get('a')!.html, bodies.get('b')!.html]).toEqual(['a 2', 'b 1']);
+  });
 });

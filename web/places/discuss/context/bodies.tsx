@@ -65,6 +65,12 @@ export class Bodies {
     );
   }
 
+  /** Has texts fetched again of posts that something was done to here: what is one's own of them comes with no stream. */
+  again(ids: readonly string[]): void {
+    for (const id of ids) if (this.#bodies.has(id)) this.#stale.add(id);
+    this.want(ids);
+  }
+
   /** Has texts fetched that are not here, or not fresh. */
   want(ids: readonly string[]): void {
     for (const id of ids) if (!this.#bodies.has(id) || this.#stale.has(id)) this.#queue.add(id);
@@ -139,6 +145,12 @@ export function useBodies(forum: ForumView | undefined, forumId: string): Bodies
 
 export function BodiesProvider({ bodies, children }: { bodies: Bodies; children: ReactNode }) {
   return <BodiesContext value={bodies}>{children}</BodiesContext>;
+}
+
+/** Has the text of a post fetched again, once something was done to it here. */
+export function useBodyAgain(): (id: string) => void {
+  const bodies = use(BodiesContext);
+  return useCallback((id) => bodies?.again([id]), [bodies]);
 }
 
 /** The text of a post; fetched when it is not here yet. */

@@ -3,6 +3,7 @@ import type { PostBody, PostView } from '../../../../contract/posts';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { plural } from '../../../../words/numbers';
+import { useBodyAgain } from '../context/bodies';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** Five strokes like the marks of a gauge, filled up to a rating. */
@@ -28,9 +29,13 @@ function Gauge({ value }: { value: number }) {
 /** A light approval of a post, or a rating from 1 to 5; what is told of others' is the forum's to say. */
 export function Nods({ forum, post, nods }: { forum: ForumView; post: PostView; nods: PostBody['nods'] }) {
   const course = useCourse();
+  const again = useBodyAgain();
   if (nods === null || post.removed) return null;
   const send = async (value: number | null) => {
-    await orSayWhyNot(() => call(setNod, { course: course.id, forum: forum.id, post: post.id }, { value }));
+    await orSayWhyNot(async () => {
+      await call(setNod, { course: course.id, forum: forum.id, post: post.id }, { value });
+      again(post.id);
+    });
   };
   const told =
     nods.count === null || nods.count === 0

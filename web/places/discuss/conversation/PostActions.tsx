@@ -15,6 +15,7 @@ import { useModerateActions } from '../post/useModerateActions';
 import { ModerateMenu } from '../post/ModerateMenu';
 import { whyNot } from '../post/whyNot';
 import { Approval } from '../post/Approval';
+import { useBodyAgain } from '../context/bodies';
 import { useForumContext } from '../context/forumContext';
 import { Nods } from './Nods';
 import { passageIn } from './passage';
@@ -35,6 +36,7 @@ export function PostActions({
   answering: boolean;
 }) {
   const course = useCourse();
+  const again = useBodyAgain();
   const vantage = useVantage();
   const { forum, write } = useForumContext();
   const [versions, setVersions] = useState(false);
@@ -113,6 +115,7 @@ export function PostActions({
           needed="Say what is wrong with the post, so that staff know what to look at."
           act={async (reason) => {
             await call(reportPost, params, { reason: reason! });
+            again(post.id);
             toast.success('Reported. Staff will look at it.');
           }}
           onClose={() => setReporting(false)}
