@@ -156,24 +156,6 @@ export const forumView = z.object({
 });
 export type ForumView = z.infer<typeof forumView>;
 
-/**
- * What a change of posts comes to for everybody with the same access whom it does not concern more than others: the posts as they stand
- * now. Whether somebody has read or marked a post, nodded to it or reported it stays as they know it.
- */
-export const forumChange = z.object({
-  /** The lines of those posts that are there; the others are gone. */
-  posts: z.array(postLine),
-  /** Those of them that were not there before. */
-  fresh: z.array(id),
-  bodies: z.array(postBody),
-  /** Who wrote them. */
-  people: z.array(personName),
-  /** How many posts the seal keeps back; null where there is none. */
-  sealedPosts: z.int().nullable(),
-  questions: z.array(z.object({ id, sealedPosts: z.int() })),
-});
-export type ForumChange = z.infer<typeof forumChange>;
-
 export const getForum = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum',

@@ -1,10 +1,28 @@
 import { z } from 'zod';
-import { forumParams, id } from './basics';
-import { forumChange } from './discuss';
+import { forumParams, id, personName } from './basics';
 import { endpoint } from './endpoint';
+import { postBody, postLine } from './posts';
 
 /** Where the stream of what changes is (server-sent events, one `data:` line each). */
 export const LIVE_PATH = '/api/live';
+
+/**
+ * Changed posts as they stand now, the same for everyone with the same access. It says nothing of what is a reader's own: whether they have
+ * read or marked a post, nodded to it or reported it.
+ */
+export const forumChange = z.object({
+  /** The lines of those posts that are there; the others are gone. */
+  posts: z.array(postLine),
+  /** Those of them that were not there before. */
+  fresh: z.array(id),
+  bodies: z.array(postBody),
+  /** The people named in them. */
+  people: z.array(personName),
+  /** How many posts the seal keeps back; null where there is none. */
+  sealedPosts: z.int().nullable(),
+  questions: z.array(z.object({ id, sealedPosts: z.int() })),
+});
+export type ForumChange = z.infer<typeof forumChange>;
 
 /**
  * Something changed for the person whose stream it is; what it is now is asked for as everything else is. It is sent to those
@@ -21,7 +39,7 @@ export const liveEvent = z.discriminatedUnion('kind', [
     notices: z.boolean(),
     /** Over how long browsers spread asking for it, ms: the more of them there are, the longer. */
     spread: z.int(),
-    /** What they are now, to whom has the forum open; left out where that is another thing to everyone, and is asked for. */
+    /** The posts themselves, for a browser that has the forum open; left out where it has to ask, because the answer is the person's own. */
     change: forumChange.optional(),
   }),
   /** Scores were given, changed, excused or released; for staff, of the students they work with. */

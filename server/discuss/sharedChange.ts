@@ -2,7 +2,7 @@ import { createdAt } from '../../core/course/post';
 import type { StudentAccess } from '../../core/access/accessTo';
 import { sealedCount } from '../../core/access/readable';
 import type { CourseData } from '../../core/course/courseData';
-import type { ForumChange } from '../../contract/discuss';
+import type { ForumChange } from '../../contract/live';
 import { openedWith } from '../course/access/openForum';
 import type { ForumPosts } from '../course/posts/forumPosts';
 import type { CourseSetup } from '../course/setup/courseCache';
@@ -16,7 +16,7 @@ import { authorsOf, postLines } from './postLines';
 /** No student's id: whoever has it wrote nothing, read nothing, and is spoken to by nobody. */
 const NOBODY = '';
 
-/** What an access is worth to others: two of the same open the same to everybody whom nothing in a forum concerns more than others. */
+/** The same for all whose access is the same but for who they are: to them a change can be sent as one. */
 export const keyOfAccess = (access: StudentAccess): string => JSON.stringify({ ...access, personId: NOBODY });
 
 /** What a change of posts comes to for everybody with an access, and what of it they receive. */

@@ -300,8 +300,8 @@ export class LiveHub implements Live {
     for (const [personId, streams] of this.#streams) {
       // Whoever waits for an answer is not kept waiting by many who listen.
       if (++told % AT_ONCE === 0) await othersTurn();
-      const told_ = await decide(personId);
-      for (const stream of streams.keys()) await this.#sendAll(stream, told_, entry.number);
+      const news = await decide(personId);
+      for (const stream of streams.keys()) await this.#sendAll(stream, news, entry.number);
     }
   }
 

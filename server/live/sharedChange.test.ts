@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { forumChange, type ForumChange } from '../../contract/discuss';
+import { forumChange, type ForumChange } from '../../contract/live';
 import type { PostBody, PostLine } from '../../contract/posts';
 import { conversation, people, T } from '../../core/testing/conversations';
 import { personOf } from '../course/setup/inCourse';

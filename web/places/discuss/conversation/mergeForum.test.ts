@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { ForumChange, ForumView } from '../../../../contract/discuss';
+import type { ForumView } from '../../../../contract/discuss';
+import type { ForumChange } from '../../../../contract/live';
 import type { PostLine } from '../../../../contract/posts';
 import { mergeForum, takeChange, together } from './mergeForum';
 

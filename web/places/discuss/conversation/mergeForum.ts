@@ -1,4 +1,5 @@
-import type { ForumChange, ForumView } from '../../../../contract/discuss';
+import type { ForumView } from '../../../../contract/discuss';
+import type { ForumChange } from '../../../../contract/live';
 import type { PostBody, PostLine } from '../../../../contract/posts';
 import { inReadingOrder } from '../../../../core/conversation/inReadingOrder';
 
