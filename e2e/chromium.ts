@@ -27,7 +27,7 @@ export async function setPageSize(driver: WebDriver, width: number, height: numb
   });
 }
 
-/** Asks pages for no motion, as somebody does in the settings of their machine: what changes has changed at once. */
+/** Asks pages for no motion, as someone does in the settings of their machine: what changes has changed at once. */
 export async function setStill(driver: WebDriver): Promise<void> {
   await (driver as chrome.Driver).sendDevToolsCommand('Emulation.setEmulatedMedia', {
     features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],

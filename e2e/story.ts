@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, inject } from 'vitest';
-import type { RunningDemo } from '../demo/start';
+import type { MailTransport, RunningDemo } from '../demo/start';
 import { startDemo } from '../demo/start';
 import { startChromium, type Browser } from './chromium';
 import { Page } from './page';
@@ -20,8 +20,12 @@ export interface Story {
  * Starts a server and a browser for the stories of a file, and ends both after them.
  *
  * @param prepare what is done with the copied data before the server starts
+ * @param transport the way mail leaves, where it is not the outbox
  */
-export function story(prepare: (dataFolder: string) => Promise<void> = async () => undefined): Story {
+export function story(
+  prepare: (dataFolder: string) => Promise<void> = async () => undefined,
+  transport?: MailTransport,
+): Story {
   const state = {} as Story;
   const browsers: Browser[] = [];
   let data = '';
@@ -34,7 +38,7 @@ export function story(prepare: (dataFolder: string) => Promise<void> = async () 
     data = mkdtempSync(join(tmpdir(), 'juror-story-'));
     cpSync(inject('preparedData'), data, { recursive: true });
     await prepare(data);
-    state.demo = await startDemo({ dataFolder: data, port: 0 });
+    state.demo = await startDemo({ dataFolder: data, port: 0, transport });
     state.base = `http://127.0.0.1:${state.demo.port}`;
     state.page = await open();
     state.anotherPage = open;

@@ -45,8 +45,8 @@ describe('a course and its settings', () => {
   it('a unit that forums stand in cannot be taken away; an empty one can', async () => {
     const { page } = s;
     await page.go('/c/rvc210/settings');
-    expect(await (await page.find('button', 'Take unit 1 away')).isEnabled()).toBe(false);
-    await page.click('button', 'Take unit 4 away');
+    expect(await (await page.find('button', 'Remove unit 1')).isEnabled()).toBe(false);
+    await page.click('button', 'Remove unit 4');
     await page.click('button', 'Save the settings');
     await page.until(async () => (await settings()).settings.units.length === 4, 'the unit to be gone');
   });
@@ -61,7 +61,7 @@ describe('a course and its settings', () => {
     await page.go('/c/rvc210/settings');
     await page.sees('Unsaved changes, kept on this machine.');
     expect(await (await page.find('textbox', 'Code')).getAttribute('value')).toBe('RVC 211');
-    await page.click('button', 'Throw them away');
+    await page.click('button', 'Discard them');
     await page.until(
       async () => (await (await page.find('textbox', 'Code')).getAttribute('value')) === 'RVC 210',
       'the code as it is saved',
@@ -91,7 +91,7 @@ describe('a course and its settings', () => {
         .forum.schedule.initialDue;
     expect(await due()).toBe(when('03-20 23:59'));
     await page.go('/c/rvc210/settings');
-    await page.choose('Time zone', 'America/New_York');
+    await page.pick('Time zone', 'new york', /America\/New York/);
     await page.sees('They keep their times of day: 23:59 stays 23:59');
     await page.click('button', 'Save the settings');
     await page.until(
@@ -116,8 +116,8 @@ describe('a course and its settings', () => {
     await page.sees(/\d+ drafts made\./);
     const made = (await titles()).filter((title) => title.endsWith('(copy)'));
     expect(made.length).toBeGreaterThan(1);
-    await page.click('button', 'Take back: duplicating a unit');
-    await page.sees('Taken back: duplicating a unit.');
+    await page.click('button', 'Undo: duplicating a unit');
+    await page.sees('Undone: duplicating a unit.');
     expect((await titles()).sort()).toEqual([...before].sort());
     await page.sees(`${made.length} forums in the bin`);
   });
@@ -150,7 +150,7 @@ describe('a course and its settings', () => {
       `${(await roster()).people.find(({ id }) => id === plan.groups[0]!.members[0]!.id)!.name} stays where they are`,
     );
     await page.sees('Unsaved changes, kept on this machine.');
-    await page.click('button', 'Throw them away');
+    await page.click('button', 'Discard them');
     await page.until(
       async () => !(await (await page.find('button', 'Save the groups')).isEnabled()),
       'nothing to save',

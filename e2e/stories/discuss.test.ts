@@ -36,7 +36,7 @@ describe('a conversation', () => {
     await page.type('Your initial post', words);
     await page.click('button', 'Post your initial post');
     await page.sees('bring a map on Monday');
-    await page.click('button', 'Remove');
+    await page.inMenuOf('Deniz Uzun', 'Remove');
     await page.sees('the seal is closed again');
     await page.sees('posts are sealed.');
     await page.sees('removed');
@@ -47,7 +47,18 @@ describe('a conversation', () => {
     const page = await s.anotherPage();
     await page.enter('Bram Oyelaran');
     await page.go(FORUM);
-    await page.find('button', 'Remove');
+    const menu = async () => {
+      await page.click('button', 'More to do with Bram Oyelaran’s post');
+      await page.find('menuitem', 'Bookmark');
+      let can = false;
+      await page.until(async () => {
+        can = await page.has('menuitem', 'Remove');
+        return true;
+      }, 'the menu');
+      await page.press(Key.ESCAPE);
+      return can;
+    };
+    expect(await menu()).toBe(true);
     const staff = s.page;
     await staff.go(FORUM);
     await staff.click('button', 'Reply to Bram');
@@ -56,18 +67,18 @@ describe('a conversation', () => {
     await staff.sees('answers Bram');
     await page.driver.navigate().refresh();
     await page.sees('Where exactly is the chemist?');
-    await page.sees('Somebody has answered this post, so it can no longer be removed.');
-    expect(await page.has('button', 'Remove')).toBe(false);
+    await page.sees('Someone has answered this post, so it can no longer be removed.');
+    expect(await menu()).toBe(false);
     await page.click('button', 'Reply to Anselm');
     await page.sees('Answers to staff do not count as one of your replies.');
-    await page.click('button', 'Throw away');
+    await page.click('button', 'Discard');
   });
 
   it('staff take a post away and put it back; a removed post keeps its place', async () => {
     const staff = s.page;
     await staff.go(FORUM);
     await staff.sees('Little Marl');
-    await staff.click('button', 'Moderate Bram Oyelaran’s post');
+    await staff.click('button', 'More to do with Bram Oyelaran’s post');
     await staff.click('menuitem', 'Remove …');
     await staff.type(/^Why\?/, 'Let us hear the others first.');
     await staff.click('button', 'Remove it');
@@ -79,7 +90,7 @@ describe('a conversation', () => {
     await emi.sees('A post was removed here.');
     await emi.sees('Where exactly is the chemist?');
     expect(await emi.text()).not.toContain('Little Marl');
-    await staff.click('button', 'Put back');
+    await staff.click('button', 'Restore');
     await staff.sees('The post is back.');
     await emi.driver.navigate().refresh();
     await emi.sees('Little Marl');
@@ -113,7 +124,7 @@ describe('a conversation', () => {
     const page = await s.anotherPage();
     await page.enter('Hana Lindqvist');
     await page.go(FORUM);
-    await page.click('button', 'Edit');
+    await page.inMenuOf('Hana Lindqvist', 'Edit');
     await page.find('textbox', 'Your post');
     const forum = (await page.fetch('get', '/api/courses/rvc210/forums/small-rivers')).body as ForumView;
     const own = forum.posts.find((post) => post.authorId === forum.me)!;
@@ -131,11 +142,11 @@ describe('a conversation', () => {
       ).status,
     ).toBe(200);
     await page.type('Your post', ' And here is what I add.');
-    await page.click('button', 'Keep the change');
+    await page.click('button', 'Save the change');
     await page.sees('This post was changed elsewhere since you opened it.');
-    await page.click('button', 'Keep the change');
+    await page.click('button', 'Save the change');
     await page.sees('And here is what I add.');
-    await page.click('button', '3 versions');
+    await page.inMenuOf('Hana Lindqvist', '3 versions');
     await page.sees('Changed on my phone meanwhile.');
   });
 });

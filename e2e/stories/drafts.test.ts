@@ -117,14 +117,21 @@ describe('drafts', () => {
     await page.go('/c/rvc210/plan');
     await page.sees('The plan');
     await page.go('/c/rvc210/plan/letters/edit');
-    expect(await (await page.find('textbox', 'Title')).getAttribute('value')).toBe(
-      'Letters to the water board and the mayor',
-    );
-    await page.click('button', 'Throw them away');
+    const title = async () => (await page.find('textbox', 'Title')).getAttribute('value');
+    // Offered, never put in unasked; and still there when it was left lying.
+    await page.sees('You left changes to this forum unsaved on');
+    expect(await title()).toBe('Letters to the water board');
+    await page.go('/c/rvc210/plan/letters/edit');
+    await page.click('button', 'Bring them back');
     await page.until(
-      async () =>
-        (await (await page.find('textbox', 'Title')).getAttribute('value')) === 'Letters to the water board',
-      'the saved title',
+      async () => (await title()) === 'Letters to the water board and the mayor',
+      'what was typed to be back',
     );
+    await page.go('/c/rvc210/plan/letters/edit');
+    await page.click('button', 'discard them');
+    await page.go('/c/rvc210/plan/letters/edit');
+    await page.sees('Title and unit');
+    expect(await page.text()).not.toContain('You left changes');
+    expect(await title()).toBe('Letters to the water board');
   });
 });

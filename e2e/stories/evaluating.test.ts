@@ -54,7 +54,7 @@ describe('scoring by keys', () => {
     await page.press('s');
     await page.click('button', 'Write a new one');
     await page.type('Saved remark', 'please name the source of your last claim, it deserves one.');
-    await page.click('button', 'Keep it');
+    await page.click('button', 'Save');
     await page.find('option', /name the source/);
     await page.press(Key.ESCAPE);
     const { rows } = await docketOf(page, 'floodplain');
@@ -79,6 +79,12 @@ describe('scoring by keys', () => {
   });
 });
 
+/** Chooses something in the docket's menu. */
+async function more(page: Page, item: string) {
+  await page.click('button', 'More to do with this docket');
+  await page.click('menuitem', item);
+}
+
 describe('names hidden until scores are given', () => {
   const s = story();
 
@@ -87,7 +93,7 @@ describe('names hidden until scores are given', () => {
     await page.enter('Teodora Maric');
     await page.go('/c/rvc210/evaluate/floodplain');
     const { rows } = await docketOf(page, 'floodplain');
-    await page.click('checkbox', 'Hide names');
+    await more(page, 'Hide names until scored');
     await page.find('link', /Student \d+.*ready/);
     await page.press('n');
     await page.sees('Names are hidden until the score is given');
@@ -105,7 +111,7 @@ describe('names hidden until scores are given', () => {
     await page.until(async () => (await page.path()) !== address, 'the next student');
     const after = await docketOf(page, 'floodplain');
     expect(after.rows.filter(({ points }) => points === null)).toHaveLength(covered.length - 1);
-    await page.click('checkbox', 'Hide names');
+    await more(page, 'Show names');
     await page.find('link', /Abreu, Tomás/);
   });
 });
@@ -117,9 +123,9 @@ describe('many at once, release and another look', () => {
     const { page } = s;
     await page.enter('Teodora Maric');
     await page.go('/c/rvc210/evaluate/floodplain');
-    await page.click('button', 'Many at once');
+    await more(page, 'Many at once');
     await page.click('radio', 'Give 0 to everyone with nothing');
-    await page.sees('It reaches 1 student:');
+    await page.sees('This affects 1 student:');
     await page.sees('Pereira, Vasco');
     await page.click('button', 'Do it for 1 student');
     await page.find('link', /Pereira, Vasco.*given/);
@@ -129,7 +135,8 @@ describe('many at once, release and another look', () => {
 
   it('scores are released at a set time, and the student sees them then', async () => {
     const { page } = s;
-    await page.click('button', 'Release at …');
+    await more(page, 'Release at a set time');
+    await page.find('dialog', 'Release at a set time');
     await page.setDate('Release at', '2026-03-06T18:00');
     await page.click('button', 'Plan the release');
     await page.sees('To be released Fri 6 Mar, 18:00');

@@ -89,7 +89,7 @@ describe('the gradebook', () => {
     await page.find('dialog', /Abreu, Tomás/);
     await page.sees(/Teodora Maric gave 4.25, was 4.00/);
     await page.type('Remark', 'Read from below.');
-    await page.click('button', 'Keep the remark');
+    await page.click('button', 'Save the remark');
     await page.until(
       async () => (await cell('tomas-abreu', 'gauge-walk'))?.remarked === true,
       'the remark to be kept',
@@ -294,7 +294,7 @@ describe('the gradebook', () => {
     await page.go('/c/rvc210/gradebook/student/vasco-pereira');
     await page.sees('3 forums missed in a row');
     await page.type(/^Note of staff/, 'Comes to the office on Friday at ten.');
-    await page.click('button', 'Keep the note');
+    await page.click('button', 'Save the note');
     await page.sees(/Teodora Maric, /);
     const vasco = await s.anotherPage();
     await vasco.enter('Vasco Pereira');

@@ -16,7 +16,7 @@ const scoresOf = async (page: Page, forum: string) =>
   ((await page.fetch('get', '/api/courses/rvc210/scores')).body as ScoresView).items.find(
     ({ forumId }) => forumId === forum,
   )!;
-/** Selects words of the first post on the Desk, as somebody does who draws the mouse across them. */
+/** Selects words of the first post on the Desk, as someone does who draws the mouse across them. */
 const select = (page: Page, from: number, to: number) =>
   page.driver.executeScript<string>(
     `const [from, to] = arguments;
@@ -97,7 +97,8 @@ describe('a change of rules', () => {
     await page.enter('Teodora Maric');
     await page.go('/c/rvc210/evaluate/floodplain');
     const before = (await deskOf(page, 'floodplain', 'tomas-abreu')).score.points!;
-    await page.click('link', 'Rehearse');
+    await page.click('button', 'More to do with this docket');
+    await page.click('menuitem', 'Rehearse other rules');
     await page.find('heading', 'What would happen to the scores');
     await page.sees('No score moves.');
     await page.choose('What lateness costs', 'the post earns nothing');
@@ -146,7 +147,7 @@ describe('a second reading', () => {
     const { page } = s;
     await page.enter('Anselm Okonjo');
     await page.go('/c/rvc210/evaluate/old-maps?state=second');
-    await page.find('link', /to read second/);
+    await page.find('link', /waits for a second reading/);
     await page.press('n');
     await page.sees('has given a score. You see it once you have given yours.');
     const student = (await page.path()).split('/').at(-1)!.split('?')[0]!;
@@ -158,7 +159,8 @@ describe('a second reading', () => {
     await page.click('button', /^Give the mean/);
     await page.sees('Read twice');
     expect((await deskOf(page, 'old-maps', student)).score.points).toBe(reading!.mean);
-    await page.click('button', 'What was given');
+    await page.click('button', 'More to do with this docket');
+    await page.click('menuitem', 'What was given');
     await page.sees(/students read twice: the same points for/);
   });
 });

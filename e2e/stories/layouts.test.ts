@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import { postsOf } from '../../contract/posts';
 import { story } from '../story';
+import { settled } from '../settled';
 
 const FORUM = '/c/rvc210/discuss/floodplain';
 
@@ -11,9 +12,11 @@ describe('a conversation laid out otherwise', () => {
   const view = async () =>
     postsOf((await s.page.fetch('get', '/api/courses/rvc210/forums/floodplain')).body as ForumView);
   const shown = (prefix = 'post') =>
-    s.page.driver.executeScript<string[]>(
-      'return [...document.querySelectorAll(`article[id^=${arguments[0]}-]`)].map((e) => e.id.slice(arguments[0].length + 1))',
-      prefix,
+    settled(() =>
+      s.page.driver.executeScript<string[]>(
+        'return [...document.querySelectorAll(`article[id^=${arguments[0]}-]`)].map((e) => e.id.slice(arguments[0].length + 1))',
+        prefix,
+      ),
     );
 
   it('posts are picked, read as a stack, and marked all together', async () => {
@@ -93,7 +96,7 @@ describe('a conversation laid out otherwise', () => {
     await page.until(async () => (await shown('beside'))[0] === deep.id, 'the branch');
     expect(await page.path()).toContain(`beside=${deep.id}`);
     expect((await shown()).length).toBe(posts.length);
-    await page.click('button', 'One up');
+    await page.click('button', 'Up one level');
     await page.until(async () => (await shown('beside'))[0] === deep.parentId, 'what it answers');
     await page.driver.navigate().back();
     await page.until(async () => (await shown('beside'))[0] === deep.id, 'the branch again');

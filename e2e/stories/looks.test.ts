@@ -152,7 +152,7 @@ describe('at 390 pixels', () => {
     const words = Array.from({ length: 90 }, (_, i) => `w${i}`).join(' ');
     await s.page.type('Your initial post', words);
     await s.page.click('button', 'Post your initial post');
-    await s.page.sees('Your initial post is there.');
+    await s.page.sees('Your initial post is done.');
     await s.page.click('button', /^Reply to/);
     await s.page.type(
       /^Your reply to/,

@@ -31,7 +31,7 @@ describe('the plan', () => {
     await student.sees('Staff have frozen this forum');
     expect(await student.has('button', 'Post your initial post')).toBe(false);
     await page.click('button', 'Unfreeze');
-    await page.sees('Posting goes by its window again.');
+    await page.sees('Posting follows its dates again.');
     await student.driver.navigate().refresh();
     await student.find('button', 'Post your initial post');
   });
@@ -49,7 +49,7 @@ describe('the plan', () => {
     await page.type('Words that open the seal', '', { clear: true });
     await page.type('Minutes of grace', '15', { clear: true });
     await page.click('button', 'Save');
-    await page.sees('Everything is worked out anew');
+    await page.sees('Counts and scores follow');
   });
 
   it('tells two people who change the same forum', async () => {
@@ -60,14 +60,14 @@ describe('the plan', () => {
     await anselm.enter('Anselm Okonjo');
     await anselm.go('/c/rvc210/plan/letters/edit');
     await anselm.type('Title', ' (Anselm)');
-    await anselm.click('button', 'Keep as draft');
-    await anselm.sees('Kept as a draft.');
+    await anselm.click('button', 'Save as draft');
+    await anselm.sees('Saved as a draft.');
     await page.type('Title', ' (Teodora)');
-    await page.click('button', 'Keep as draft');
+    await page.click('button', 'Save as draft');
     await page.sees('Someone else saved this forum meanwhile');
     await page.sees('its title is now “Letters to the water board (Anselm)”');
     await page.click('button', 'Save mine over it');
-    await page.sees('Kept as a draft.');
+    await page.sees('Saved as a draft.');
     await page.sees('Letters to the water board (Teodora)');
   });
 
@@ -99,8 +99,8 @@ describe('the plan', () => {
         ),
       'the image',
     );
-    await page.click('button', 'Keep as draft');
-    await page.sees('Kept as a draft.');
+    await page.click('button', 'Save as draft');
+    await page.sees('Saved as a draft.');
     const saved = (await page.fetch('get', '/api/courses/rvc210/forums/map-left-out/settings')).body as {
       promptHtml: string;
     };
@@ -161,6 +161,7 @@ describe('the plan', () => {
     const { page } = s;
     await page.go('/c/rvc210/plan');
     await page.click('button', /^RVC 210/);
+    await page.find('dialog', 'Move the course clock');
     await page.setDate('It is now', '2026-03-17T09:00');
     await page.click('button', 'Move the clock');
     await page.sees('Tue 17 Mar, 09:00');

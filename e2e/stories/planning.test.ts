@@ -17,7 +17,7 @@ describe('planning a term', () => {
     await page.enter('Teodora Maric');
     await page.go('/c/rvc210/plan');
     await page.sees('The plan');
-    await page.press('r');
+    await page.press('n');
     const recipe = await page.find('link', 'Three questions on a reading');
     await recipe.sendKeys(Key.ENTER);
     await page.find('textbox', 'Question 1');
@@ -62,17 +62,17 @@ describe('planning a term', () => {
       async () => (await forum('small-rivers')).forum.schedule.postingFrom === when('03-10 08:00'),
       'all dates a week later',
     );
-    await page.click('button', /^Take back: all dates/);
-    await page.sees('Taken back: all dates of Small rivers, large pipes.');
-    await page.click('button', /^Take back: initial post due/);
+    await page.click('button', /^Undo: all dates/);
+    await page.sees('Undone: all dates of Small rivers, large pipes.');
+    await page.click('button', /^Undo: initial post due/);
     await page.until(
       async () => JSON.stringify((await forum('small-rivers')).forum.schedule) === JSON.stringify(before),
       'everything as it was',
     );
-    await page.click('button', /^Do again: initial post due/);
-    await page.sees('Done again');
-    await page.click('button', /^Take back/);
-    await page.sees('Taken back: initial post due of Small rivers, large pipes.');
+    await page.click('button', /^Redo: initial post due/);
+    await page.sees('Redone');
+    await page.click('button', /^Undo/);
+    await page.sees('Undone: initial post due of Small rivers, large pipes.');
   });
 
   it('a day lost to snow is one action, with every date before and after', async () => {
@@ -89,8 +89,8 @@ describe('planning a term', () => {
       async () => (await forum('paying')).forum.schedule.initialDue === when('03-21 23:59'),
       'the shift',
     );
-    await page.click('button', /^Take back/);
-    await page.sees('Taken back');
+    await page.click('button', /^Undo/);
+    await page.sees('Undone');
   });
 
   it('three findings are fixed, one of them put aside until its facts change', async () => {
@@ -110,12 +110,12 @@ describe('planning a term', () => {
     await page.click('button', 'Put aside');
     await page.type('Why it can stay', 'Everyone knows.');
     await page.press(Key.ENTER);
-    await page.click('button', 'Take back: putting a finding of Who owns the floodplain? aside');
+    await page.click('button', 'Undo: putting a finding of Who owns the floodplain? aside');
     await page.find('button', 'Put aside');
     await page.go('/c/rvc210/plan/map-left-out/edit');
     await page.choose('Category', 'Readings');
-    await page.click('button', 'Keep as draft');
-    await page.sees('Kept as a draft.');
+    await page.click('button', 'Save as draft');
+    await page.sees('Saved as a draft.');
     await page.go('/c/rvc210/plan/checks');
     await page.until(async () => (await count()) === before - 3, 'the third');
   });
@@ -165,6 +165,7 @@ describe('planning a term', () => {
     await page.go('/c/rvc210/discuss/small-rivers');
     await page.sees('Yuki Hayashi can write here: “Post your initial post”.');
     expect(await page.has('button', 'Post your initial post')).toBe(false);
+    await page.find('region', 'Vantage');
     await page.press('v');
     await page.sees('The plan');
     expect(await page.has('region', 'Vantage')).toBe(false);
@@ -173,8 +174,13 @@ describe('planning a term', () => {
   it('times are written and typed in the hours one chose', async () => {
     const { page } = s;
     await page.go('/c/rvc210/plan/river-under/edit');
-    await page.click('button', 'Teodora Maric: menu');
-    await page.click('menuitem', 'Write times as 11:59 pm');
+    const hours = async (which: RegExp) => {
+      await page.click('button', 'Teodora Maric: menu');
+      await page.click('menuitem', 'Your account');
+      await page.click('radio', which);
+      await page.go('/c/rvc210/plan/river-under/edit');
+    };
+    await hours(/^12 hours/);
     await page.sees(/After Thu 12 Mar, 11:59\spm/);
     await page.setDate('Initial post due', '2026-03-12T9.30 pm');
     await page.sees(/After Thu 12 Mar, 9:30\spm/);
@@ -183,8 +189,7 @@ describe('planning a term', () => {
       async () => (await forum('river-under')).forum.schedule.initialDue === when('03-12 21:30'),
       'the date to be kept',
     );
-    await page.click('button', 'Teodora Maric: menu');
-    await page.click('menuitem', 'Write times as 23:59');
+    await hours(/^24 hours/);
     await page.sees(/Thu 12 Mar, 21:30/);
   });
 
@@ -207,7 +212,7 @@ describe('planning a term', () => {
     await page.click('button', 'Freeze');
     await page.until(isFrozen, 'the forum to be frozen');
     await page.sees('Frozen: nobody can write now.');
-    await page.click('button', 'Take back: freezing What the old maps left out');
+    await page.click('button', 'Undo: freezing What the old maps left out');
     await page.until(async () => !(await isFrozen()), 'the forum to be thawed');
     await page.go('/c/rvc210/plan?forum=floodplain');
     await page.click('button', 'Remove');
@@ -216,7 +221,7 @@ describe('planning a term', () => {
     await page.sees('1 forum in the bin');
     expect((await page.fetch('get', '/api/courses/rvc210/forums/floodplain')).status).toBe(404);
     await page.click('button', '1 forum in the bin');
-    await page.click('button', 'Bring back');
+    await page.click('button', 'Restore');
     await page.sees('is back, with everything in it.');
     expect((await page.fetch('get', '/api/courses/rvc210/forums/floodplain')).status).toBe(200);
   });
@@ -233,8 +238,8 @@ describe('planning a term', () => {
     await page.press(Key.ARROW_DOWN);
     await page.driver.sleep(300);
     await page.press(Key.SPACE);
-    await page.click('button', 'Keep this order');
-    await page.sees('The order is kept.');
+    await page.click('button', 'Save this order');
+    await page.sees('The order is saved.');
     const { forums } = (await page.fetch('get', PLAN)).body as PlanView;
     expect(forums[0]).toMatchObject({ id: 'river-journal', pinned: 0 });
     const unit = forums.filter(({ unitId }) => unitId === 'unit-1').map(({ id }) => id);

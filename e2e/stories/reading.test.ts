@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import { postsOf } from '../../contract/posts';
 import { story } from '../story';
+import { settled } from '../settled';
 
 const C = '/api/courses/rvc210';
 /** A text of one paragraph, as the composer sends it. */
@@ -20,8 +21,10 @@ describe('reading', () => {
   const unread = async () =>
     (await view()).posts.filter(({ read, as }) => !read && as === 'text').map(({ id }) => id);
   const shown = () =>
-    s.page.driver.executeScript<string[]>(
-      "return [...document.querySelectorAll('article[id^=post-]')].map((e) => e.id.slice(5))",
+    settled(() =>
+      s.page.driver.executeScript<string[]>(
+        "return [...document.querySelectorAll('article[id^=post-]')].map((e) => e.id.slice(5))",
+      ),
     );
   const current = async () => (await s.page.path()).split('#post-')[1] ?? null;
 
@@ -67,11 +70,11 @@ describe('reading', () => {
     await page.until(async () => (await page.path()).includes('order=fewest'), 'the order in the address');
     const posts = (await view()).posts;
     const answered = new Set(posts.map(({ parentId }) => parentId));
-    await page.until(async () => !answered.has((await shown())[0]!), 'somebody unanswered first');
+    await page.until(async () => !answered.has((await shown())[0]!), 'someone unanswered first');
     await page.driver.navigate().refresh();
     await page.find('combobox', 'Order');
     expect(answered.has((await shown())[0]!)).toBe(false);
-    expect((await shown()).length).toBe(posts.length);
+    await page.until(async () => (await shown()).length === posts.length, 'all of them');
   });
 
   it('filters combine, show how many are left, and are left by one press', async () => {
@@ -115,7 +118,7 @@ describe('reading', () => {
       'the whole conversation',
     );
     await page.type('Find in this forum', 'xylophone');
-    await page.sees('No post here is like that.');
+    await page.sees('No post matches.');
   });
 
   it('search must not find what is sealed', async () => {
@@ -142,8 +145,9 @@ describe('reading', () => {
     const { page } = s;
     await page.go(FLOODPLAIN);
     await page.find('combobox', 'Order');
-    const all = await shown();
     const posts = (await view()).posts;
+    await page.until(async () => (await shown()).length === posts.length, 'all of them');
+    const all = await shown();
     const answer = posts.find(({ parentId, as }) => parentId !== null && as === 'text')!;
     await page.click('button', 'Fold all answers');
     await page.until(
@@ -154,7 +158,7 @@ describe('reading', () => {
     await page.until(async () => (await shown()).includes(answer.id), 'the answer to be unfolded');
     await page.click('button', 'Unfold everything');
     await page.until(async () => (await shown()).length === all.length, 'everything again');
-    await page.click('button', /^\d+ answers?$/);
+    await page.click('button', /^\d+ (reply|replies)$/);
     await page.until(async () => (await shown()).length < all.length, 'one branch folded');
     await page.click('button', /folded away$/);
     await page.until(async () => (await shown()).length === all.length, 'the branch again');
@@ -178,7 +182,7 @@ describe('reading', () => {
     const { page } = s;
     const [post] = (await view()).posts.filter(({ as }) => as === 'text');
     await page.go(`${FLOODPLAIN}#post-${post!.id}`);
-    await page.find('button', 'Bookmark');
+    await page.find('button', /^More to do with/);
     await page.press('b');
     await page.click('button', 'Bookmarked 1');
     await page.until(async () => (await shown()).join() === post!.id, 'the bookmarked post');
@@ -187,7 +191,7 @@ describe('reading', () => {
     expect((await view('floodplain', teodora)).posts.some(({ bookmarked }) => bookmarked)).toBe(false);
   });
 
-  it('what comes while somebody reads is announced, and moves nothing until it is asked for', async () => {
+  it('what comes while someone reads is announced, and moves nothing until it is asked for', async () => {
     const { page } = s;
     await page.go('/c/rvc210/discuss/small-rivers');
     await page.find('combobox', 'Order');
@@ -198,7 +202,7 @@ describe('reading', () => {
       id: 'bram-meanwhile',
       parentId: before[0]!,
       doc: paragraph(
-        'A word that comes while somebody else is reading, and waits its turn like everyone else.',
+        'A word that comes while someone else is reading, and waits its turn like everyone else.',
       ),
       starter: false,
       draft: null,

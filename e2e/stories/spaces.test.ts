@@ -53,7 +53,7 @@ describe('questions, journals and groups', () => {
     await bram.go('/c/rvc210/discuss/river-journal');
     await bram.sees('What did the chemist say about the mark?');
     await bram.click('button', 'Write an entry');
-    await bram.type('Your entry', 'She said it was the flood everybody means.');
+    await bram.type('Your entry', 'She said it was the flood everyone means.');
     await bram.sees('8 of 50 words');
     const other = await s.anotherPage();
     await other.enter('Ilse Maas');
@@ -66,9 +66,9 @@ describe('questions, journals and groups', () => {
     const { page } = s;
     await page.enter('Teodora Maric');
     await page.go('/c/rvc210/plan/exchange/edit');
-    await page.click('button', 'Take this prerequisite away');
+    await page.click('button', 'Remove this prerequisite');
     await page.click('button', 'Save');
-    await page.sees('Everything is worked out anew');
+    await page.sees('Counts and scores follow');
     s.demo.clock.move(when('03-11 09:00'));
     const ines = await s.anotherPage();
     await ines.enter('Ines Vardanyan');
@@ -105,12 +105,12 @@ describe('questions, journals and groups', () => {
     await noura.go('/c/rvc210/discuss/help-desk');
     await noura.sees('waiting for approval');
     await page.go('/c/rvc210/discuss/help-desk');
-    await page.click('button', 'Give back');
+    await page.click('button', 'Return');
     await page.type(/What should be changed/, 'Say which Monday.');
-    await page.click('button', 'Give it back');
-    await page.sees('1 post given back.');
-    await noura.sees('Given back to you to revise. Say which Monday.');
-    await noura.click('button', 'Edit');
+    await page.click('button', 'Return it');
+    await page.sees('1 post returned.');
+    await noura.sees('Returned to you to revise. Say which Monday.');
+    await noura.inMenuOf('Noura Al-Khatib', 'Edit');
     await noura.type('Your post', ' Monday the ninth.');
     await noura.click('button', 'Send it again');
     await noura.sees('waiting for approval');
@@ -118,7 +118,7 @@ describe('questions, journals and groups', () => {
     await page.sees('Classmates can read it now.');
   });
 
-  it('where all posts are held, a change to an approved one waits, and the class reads the version before', async () => {
+  it('where all posts are held, a change to an approved one waits, and the class reads the previous version', async () => {
     const { page } = s;
     const forum = '/api/courses/rvc210/forums/help-desk';
     const { version, settings } = (await page.fetch('get', `${forum}/settings`)).body as {
@@ -134,11 +134,11 @@ describe('questions, journals and groups', () => {
     const noura = await s.anotherPage();
     await noura.enter('Noura Al-Khatib');
     await noura.go('/c/rvc210/discuss/help-desk');
-    await noura.click('button', 'Edit');
+    await noura.inMenuOf('Noura Al-Khatib', 'Edit');
     await noura.sees('Staff approve the change before classmates read it.');
     await noura.type('Your post', ' Or the sixteenth.');
-    await noura.click('button', 'Keep the change');
-    await noura.sees('your change waits for approval; the class reads the version before');
+    await noura.click('button', 'Save the change');
+    await noura.sees('your change waits for approval; the class reads the previous version');
     const bram = await s.anotherPage();
     await bram.enter('Bram Oyelaran');
     await bram.go('/c/rvc210/discuss/help-desk');

@@ -45,14 +45,17 @@ describe('writing', () => {
       words,
     );
 
-  it('a passage is selected, quoted and answered, and somebody mentioned by name', async () => {
+  it('a passage is selected, quoted and answered, and someone mentioned by name', async () => {
     const { page } = s;
     await page.enter('Bram Oyelaran');
     await page.go(FORUM);
     await page.sees('A river in a pipe is a river with a fever.');
     expect(await select(page, 'A river in a pipe is a river with a fever.')).toBe(true);
     await page.click('button', 'Quote this');
-    await page.find('textbox', 'Your reply to Emi');
+    await page.until(
+      () => page.driver.executeScript<boolean>('return document.activeElement.isContentEditable'),
+      'the editor to have the focus',
+    );
     await page.press('Then who takes its temperature? @han');
     await page.find('listbox', 'People who can be mentioned');
     await page.press(Key.ENTER);
@@ -104,7 +107,7 @@ describe('writing', () => {
     await page.type('Your initial post', '.');
     await page.until(async () => (await view(page)).drafts.length > 0, 'the draft on the server');
     await page.go('/c/rvc210/my-work');
-    await page.sees('Begun, not sent');
+    await page.sees('Drafts not sent yet');
     await page.sees('The Tannery Cut runs below the bus station');
     await page.click('link', /^Go on writing: A post in Small rivers/);
     await page.sees('comes out behind the tannery');
@@ -159,7 +162,7 @@ describe('writing', () => {
         'return document.querySelector(\'video[aria-label="Your recording"]\').duration',
       );
     await page.until(async () => (await seen()) > 1, 'a video of a known length');
-    await page.click('button', 'Leave it');
+    await page.click('button', 'Cancel');
     await page.sees('recording.webm');
     await page.until(async () => !(await page.has('progressbar', /Sending/)), 'the recording to be sent');
     await page.type(
@@ -190,6 +193,7 @@ describe('writing', () => {
     await page.enter('Bram Oyelaran');
     await page.go(FORUM);
     await page.click('button', 'Reply to Hana');
+    await page.find('button', 'Bold');
     const drop = (name: string, type: string, size: number) =>
       page.driver.executeScript(
         `const data = new DataTransfer();
@@ -201,10 +205,10 @@ describe('writing', () => {
         size,
       );
     await drop('levels.txt', 'text/plain', 20);
-    await page.find('button', 'Take levels.txt off');
+    await page.find('button', 'Remove levels.txt');
     await drop('tables.exe', 'application/octet-stream', 5_000_000);
     await page.sees('tables.exe is too large (30.0 MB): at most 25 MB a file here.');
-    await page.click('button', 'Take levels.txt off');
-    await page.click('button', 'Throw away');
+    await page.click('button', 'Remove levels.txt');
+    await page.click('button', 'Discard');
   });
 });
