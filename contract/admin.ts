@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { day, id, instant, page, paging, personName } from './basics';
+import { newPassword } from './account';
+import { day, done, id, instant, page, paging, personName } from './basics';
 import { endpoint } from './endpoint';
 import { memberFields, passwordLink, role } from './roster';
-import { isZone } from '../core/time/wallClock';
+import { isZone } from '../core/time/isZone';
 
 const adminCourse = z.object({
   id,
@@ -11,6 +12,14 @@ const adminCourse = z.object({
   zone: z.string(),
   instructors: z.array(z.string()),
   students: z.int(),
+  forums: z.int(),
+  posts: z.int(),
+  /** First and last instant of the term. */
+  termStart: instant,
+  termEnd: instant,
+  /** When someone last wrote in it or changed it; null: never. */
+  lastUsed: instant.nullable(),
+  putAway: z.boolean(),
 });
 
 export const listAllCourses = endpoint({
@@ -43,6 +52,18 @@ export const makeCourse = endpoint({
       message: 'The last day of the term lies before the first.',
     }),
   answer: z.object({ id }),
+});
+
+export const putCourseAway = endpoint({
+  method: 'put',
+  path: '/api/admin/courses/:course/put-away',
+  who: 'admin',
+  changes: ['people'],
+  summary:
+    'Put a course away, so that it stands in nobody’s list, or bring it back; nothing in it is lost (administrator)',
+  params: z.strictObject({ course: id }),
+  body: z.strictObject({ putAway: z.boolean() }),
+  answer: done,
 });
 
 const adminPerson = personName.extend({
@@ -111,7 +132,13 @@ export const readLink = endpoint({
   who: 'open',
   summary: 'Whose one-time link this is',
   params: linkParams,
-  answer: z.object({ name: z.string(), email: z.string(), expiresAt: instant }),
+  answer: z.object({
+    name: z.string(),
+    email: z.string(),
+    expiresAt: instant,
+    /** Given to them by someone, or asked for because they forgot theirs. */
+    purpose: z.enum(['invite', 'reset']),
+  }),
 });
 
 export const setPassword = endpoint({
@@ -122,10 +149,7 @@ export const setPassword = endpoint({
   summary: 'Set a password with a one-time link',
   params: linkParams,
   body: z.strictObject({
-    password: z
-      .string()
-      .min(10, 'A password has at least 10 characters.')
-      .max(200, 'At most 200 characters.'),
+    password: newPassword,
   }),
   answer: z.object({ email: z.string() }),
 });

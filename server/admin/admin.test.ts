@@ -37,6 +37,43 @@ describe('administration', () => {
     await teodora.send('put', '/api/admin/courses/coasts', course).expect(404);
     await teodora.send('post', '/api/admin/people/ines/link', { reset: true }).expect(404);
   });
+  it('tells of every course who teaches it, its size and when it was last used', async () => {
+    await admin.send('put', '/api/admin/courses/coasts', course).expect(200);
+    const listed = async () => (await admin.get('/api/admin/courses').expect(200)).body.rows;
+    const of = async (id: string) => (await listed()).find((row: { id: string }) => row.id === id);
+    expect(await of('coasts')).toMatchObject({
+      instructors: [],
+      students: 0,
+      forums: 0,
+      posts: 0,
+      lastUsed: null,
+      putAway: false,
+    });
+    server.now += 1000;
+    await teodora
+      .send('put', '/api/courses/rivers/sections', {
+        sections: ['morning', 'evening'].map((id) => ({ id, title: `${id} class` })),
+      })
+      .expect(200);
+    expect(await of('rivers')).toMatchObject({
+      instructors: ['anselm Example', 'teodora Example'],
+      students: 4,
+      lastUsed: server.now,
+    });
+  });
+  it('puts a course away from everyone’s list, where it still can be opened, and brings it back', async () => {
+    const put = (who: Client, putAway: boolean) =>
+      who.send('put', '/api/admin/courses/rivers/put-away', { putAway });
+    const mine = async () =>
+      (await teodora.get('/api/session')).body.courses.map(({ id }: { id: string }) => id);
+    await put(teodora, true).expect(404);
+    await put(admin, true).expect(200);
+    expect(await mine()).not.toContain('rivers');
+    await teodora.get('/api/courses/rivers').expect(200);
+    await put(admin, false).expect(200);
+    expect(await mine()).toContain('rivers');
+    await admin.send('put', '/api/admin/courses/nowhere/put-away', { putAway: true }).expect(404);
+  });
   it('makes a course and its instructor, who sets a password with the link and finds the course', async () => {
     await admin.send('put', '/api/admin/courses/coasts', course).expect(200);
     await admin.send('put', '/api/admin/courses/coasts', course).expect(200);
@@ -80,7 +117,7 @@ describe('administration', () => {
     const answer = await admin.send('put', '/api/admin/courses/coasts', body).expect(422);
     expect(answer.body.errors[0].field).toBe(field);
   });
-  it('refuses an e-mail somebody has, and taking one’s own part of administrator away', async () => {
+  it('refuses an e-mail someone has, and taking one’s own part of administrator away', async () => {
     await admin
       .send('put', '/api/admin/people/mirela', { ...someone, email: 'INES@fenwick-hollow.example' })
       .expect(422);

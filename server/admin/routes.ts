@@ -1,5 +1,5 @@
 import { changeCourse } from '../course/change/changeCourse';
-import { pageOf } from '../../contract/basics';
+import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/admin';
 import { fromWallClock } from '../../core/time/wallClock';
 import { shiftDays } from '../../core/plan/mapDates';
@@ -10,6 +10,7 @@ import { recordMember } from '../course/roster/recordMember';
 import { nameColumns } from '../roster/saveMember';
 import { forgetPassword, linkOf, makeLink, setPasswordWith } from '../sessions/links';
 import { refuseBorrowed } from '../sessions/ownership';
+import { allCourses } from './allCourses';
 import { personName } from '../course/setup/personNames';
 
 async function everyone(deps: Deps, only?: string): Promise<contract.AdminPerson[]> {
@@ -55,36 +56,16 @@ async function person(deps: Deps, id: string): Promise<contract.AdminPerson> {
 export function adminRoutes(serve: Serve, deps: Deps): void {
   const { db } = deps;
 
-  serve(contract.listAllCourses, async ({ query }) => {
-    const courses = await db.selectFrom('course').selectAll().orderBy('title').execute();
-    const members = await db
-      .selectFrom('member')
-      .innerJoin('person', 'person.id', 'member.person_id')
-      .select([
-        'course_id',
-        'role',
-        'person.id',
-        'given_name',
-        'family_name',
-        'preferred_name',
-        'sortable_name',
-      ])
-      .where('removed_at', 'is', null)
-      .execute();
-    return pageOf(
-      courses.map(({ id, title, code, zone }) => {
-        const here = members.filter(({ course_id }) => course_id === id);
-        return {
-          id,
-          title,
-          code,
-          zone,
-          instructors: here.filter(({ role }) => role === 'instructor').map((row) => personName(row).name),
-          students: here.filter(({ role }) => role === 'student').length,
-        };
-      }),
-      query,
-    );
+  serve(contract.listAllCourses, async ({ query }) => pageOf(await allCourses(db), query));
+
+  serve(contract.putCourseAway, async ({ params, body, now }) => {
+    const { numUpdatedRows } = await db
+      .updateTable('course')
+      .set({ put_away_at: body.putAway ? now : null })
+      .where('id', '=', params.course)
+      .executeTakeFirstOrThrow();
+    if (numUpdatedRows === 0n) throw notFound();
+    return DONE;
   });
 
   serve(contract.makeCourse, async ({ params, body }) => {

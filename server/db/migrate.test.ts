@@ -23,6 +23,8 @@ const COMMITTED: readonly string[] = [
   '5fb340714fce21045dcbce0acb0a8a9729948b610d4470c01a56a4bccc1f38f9',
   'f52faca593d43fff74febb9e102f9747102b20afe69158bea4d209e86a4863b9',
   '92eb056b220ed0c478a9bcc1d7e05f10a89af88dd544aac435cd7ec8044ab79c',
+  '313a4cb76c94f490eb92a82caec5302298bf6f4a2f401462a2d1b6d0b594c144',
+  '84b16c7f8d591e9a1ca982a815a23ef21c58686ac6b41d6e63c011687967e0e3',
 ];
 
 describe('migrations', () => {

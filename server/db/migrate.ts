@@ -17,6 +17,8 @@ import { changes } from './migrations/0016_changes';
 import { reports } from './migrations/0017_reports';
 import { actions } from './migrations/0018_actions';
 import { hours } from './migrations/0019_hours';
+import { invitations } from './migrations/0020_invitations';
+import { putAway } from './migrations/0021_put_away';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -41,6 +43,8 @@ export const MIGRATIONS: readonly string[] = [
   reports,
   actions,
   hours,
+  invitations,
+  putAway,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

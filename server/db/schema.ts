@@ -31,6 +31,8 @@ export interface Database {
     password_by: Generated<string | null>;
     /** The hours they chose; null: none yet. */
     hours: Generated<Hours | null>;
+    /** The time zone they chose; null: their browser's. */
+    zone: Generated<string | null>;
   };
   session: {
     token_hash: string;
@@ -38,8 +40,10 @@ export interface Database {
     write_token: string;
     created_at: number;
     seen_at: number;
+    /** The browser it was begun with, as it names itself; null where it does not. */
+    browser: Generated<string | null>;
   };
-  /** Browsers somebody has signed in with before. */
+  /** Browsers someone has signed in with before. */
   known_browser: { token_hash: string; person_id: string; seen_at: number };
   course: {
     id: string;
@@ -53,6 +57,8 @@ export interface Database {
     version: Generated<number>;
     /** Mondays of weeks without classes, `2026-02-16`. */
     free_weeks: Generated<Json<readonly string[]>>;
+    /** Since when it stands in nobody's list of courses. */
+    put_away_at: Generated<number | null>;
   };
   section: { id: string; course_id: string; title: string; position: number };
   member: {
@@ -118,6 +124,8 @@ export interface Database {
     made_at: number;
     expires_at: number;
     used_at: number | null;
+    /** Made by someone for them, or asked for by themselves because they forgot theirs. */
+    purpose: Generated<'invite' | 'reset'>;
   };
   recipe: {
     id: string;
@@ -213,10 +221,10 @@ export interface Database {
   };
   read_mark: { person_id: string; post_id: string; at: number };
   bookmark: { person_id: string; post_id: string; at: number };
-  /** What reached somebody before versions were kept, in sealed forums. */
+  /** What reached someone before versions were kept, in sealed forums. */
   received: { person_id: string; post_id: string; at: number };
   received_log: { person_id: string; forum_id: string; chunk: number; data: Buffer };
-  /** A forum or a post that somebody sent to others, with a line of their own. */
+  /** A forum or a post that someone sent to others, with a line of their own. */
   sending: {
     id: string;
     course_id: string;
@@ -247,7 +255,7 @@ export interface Database {
     id: string;
     person_id: string;
     course_id: string;
-    kind: 'atOnce' | 'daily';
+    kind: 'atOnce' | 'daily' | 'invitation';
     keys: Json<readonly string[]>;
     made_at: number;
     state: 'waiting' | 'sent' | 'dropped';
@@ -258,8 +266,11 @@ export interface Database {
     address: string | null;
     subject: string | null;
     text: string | null;
+    /** Who invites, and their own line; invitations alone have them. */
+    made_by: Generated<string | null>;
+    note: Generated<string | null>;
   };
-  /** The text of the version of a post that everybody reads; full-text search reads it. */
+  /** The text of the version of a post that everyone reads; full-text search reads it. */
   post_text: { id: Generated<number>; post_id: string; text: string };
   draft: {
     person_id: string;

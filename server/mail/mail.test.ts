@@ -5,7 +5,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { OutboxMail } from '../../contract/notices';
 import { MINUTE } from '../../core/time/instant';
 import { at, C, F, settings, testServer, withForum, words, type Client } from '../testing/testServer';
-import { lastDailyHour } from './mailer';
+import { lastDailyHour } from './noticeMail';
 import { serverTransport } from './transport';
 
 type Setting = Awaited<ReturnType<typeof withForum>>;
@@ -74,7 +74,7 @@ describe('mail', () => {
     const sent = await c.ines.get(`/api/mail/outbox/${mails[0]!.id}`).expect(200);
     expect(sent.headers['content-type']).toContain('message/rfc822');
   });
-  it('is somebody’s own: others neither list nor fetch it', async () => {
+  it('is someone’s own: others neither list nor fetch it', async () => {
     await begun();
     await c.write(c.bram, 'reply', 5, 'ines-1').expect(200);
     await pass();

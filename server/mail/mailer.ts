@@ -1,58 +1,34 @@
-import { fromJson, toJson } from '../db/json';
-import { randomBytes } from 'node:crypto';
-import { setImmediate as othersTurn } from 'node:timers/promises';
-import type { Logger } from 'pino';
-import { toWallClock, fromWallClock } from '../../core/time/wallClock';
-import { DAY, MINUTE } from '../../core/time/instant';
-import type { Clock } from '../clock/clock';
-import type { CourseCache, CourseSetup } from '../course/setup/courseCache';
-import { datesFor, personOf, type InCourse } from '../course/setup/inCourse';
-import type { Db } from '../db/open';
-import { DEFAULT_CHOICE } from '../notices/mailChoice';
-import { noticesOf, titleOf, type MarkedNotice } from '../notices/notices';
-import { hoursOr24, type Hours } from '../../words/dates';
-import { noticeAddress, noticeParagraph } from '../../words/notices';
-import type { Mailing } from '../feature/mailing';
+import { fullName } from '../course/setup/personNames';
+import { MINUTE, SECOND } from '../../core/time/instant';
+import type { DirectMail, Mailing } from '../feature/mailing';
+import { writeInvitation } from './invitationMail';
+import type { MailParts, MailText, WaitingMail } from './mail';
+import { makeNoticeMail, newMailId, writeNoticeMail } from './noticeMail';
 import type { MailTransport } from './transport';
 
-/** The hour of the course's clock at which the mail of a day is made. */
-const DAILY_HOUR = 7;
 /** What happens within this time goes into one mail, ms. */
 const SOON = 5000;
 /** Waiting times after tries that failed; the last one goes on. */
 const BACKOFF = [1, 2, 5, 15, 60].map((minutes) => minutes * MINUTE);
-
-/** The last time at or before an instant that the clocks of a course showed the hour of the daily mail. */
-export function lastDailyHour(zone: string, now: number): number {
-  const on = (t: number) =>
-    fromWallClock(`${toWallClock(t, zone).slice(0, 10)}T${String(DAILY_HOUR).padStart(2, '0')}:00`, zone);
-  const today = on(now);
-  return today <= now ? today : on(now - DAY);
-}
-
-interface MailerParts {
-  readonly db: Db;
-  readonly clock: Clock;
-  readonly log: Logger;
-  readonly courses: CourseCache;
-  readonly transport: MailTransport;
-  /** The address people reach Juror by, without a slash at its end. */
-  readonly address: string;
-}
+/** Waiting times of a mail that is kept nowhere; after the last it is let go. */
+const DIRECT = [0, 5 * SECOND, 30 * SECOND];
 
 /**
- * Sends people what concerns them. A mail that is made names the notices it tells; whether each of them may still be told, and what
- * the mail says, is decided when it goes out, at every try anew.
+ * Sends people mail: what concerns them, and invitations. What a mail says is decided when it goes out, at every try anew. Mail that
+ * waits is kept in the data, so that none is lost with the server.
  */
 export class Mailer implements Mailing {
   readonly goes: MailTransport['goes'];
+  readonly address: string;
   #running: Promise<void> | null = null;
   #rounds: NodeJS.Timeout | null = null;
   #soon: NodeJS.Timeout | null = null;
   #stopping = false;
+  readonly #direct = new Set<Promise<void>>();
 
-  constructor(private readonly parts: MailerParts) {
+  constructor(private readonly parts: MailParts) {
     this.goes = parts.transport.goes;
+    this.address = parts.address;
   }
 
   start(): void {
@@ -79,6 +55,29 @@ export class Mailer implements Mailing {
     await this.#running?.catch(() => undefined);
   }
 
+  direct(mail: DirectMail): void {
+    if (this.goes !== 'server') return;
+    const sending = this.#sendDirect({ ...mail, id: newMailId(), date: this.parts.clock.now() });
+    this.#direct.add(sending);
+    void sending.finally(() => this.#direct.delete(sending));
+  }
+
+  async directSent(): Promise<void> {
+    await Promise.all(this.#direct);
+  }
+
+  async #sendDirect(mail: Parameters<MailTransport['send']>[0]): Promise<void> {
+    for (const wait of DIRECT) {
+      if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait).unref());
+      if (this.#stopping) return;
+      try {
+        return await this.parts.transport.send(mail);
+      } catch (error) {
+        this.parts.log.warn({ err: error, mail: mail.id }, 'a mail that is kept nowhere was not accepted');
+      }
+    }
+  }
+
   async #quietly(): Promise<void> {
     try {
       await this.pass();
@@ -94,10 +93,10 @@ export class Mailer implements Mailing {
 
   async #pass(): Promise<void> {
     const { db, log } = this.parts;
-    const courses = await db.selectFrom('course').select('id').execute();
+    const courses = await db.selectFrom('course').select('id').where('put_away_at', 'is', null).execute();
     for (const { id } of courses) {
       try {
-        await this.#makeFor(id);
+        await makeNoticeMail(this.parts, id, () => this.#stopping);
       } catch (error) {
         log.error({ err: error, course: id }, 'mail could not be made');
       }
@@ -105,102 +104,8 @@ export class Mailer implements Mailing {
     await this.#sendWaiting();
   }
 
-  /** From when on things are mailed: nothing that happened before Juror began to send mail. */
-  async #since(): Promise<number> {
-    const { db, clock } = this.parts;
-    const row = await db
-      .selectFrom('setting')
-      .select('value')
-      .where('key', '=', 'mailSince')
-      .executeTakeFirst();
-    if (row) return Number(row.value);
-    const now = clock.now();
-    await db
-      .insertInto('setting')
-      .values({ key: 'mailSince', value: String(now) })
-      .execute();
-    return now;
-  }
-
-  async #makeFor(courseId: string): Promise<void> {
-    const { db, clock, courses } = this.parts;
-    const setup = await courses.get(db, courseId);
-    if (!setup) return;
-    const since = await this.#since();
-    const choices = new Map(
-      (await db.selectFrom('mail_choice').selectAll().execute()).map((row) => [row.person_id, row.choice]),
-    );
-    const days = new Map(
-      (await db.selectFrom('mail_day').selectAll().where('course_id', '=', courseId).execute()).map((row) => [
-        row.person_id,
-        row.digest_at,
-      ]),
-    );
-    const now = clock.now();
-    const daily = lastDailyHour(setup.zone, now);
-    for (const member of setup.members.values()) {
-      // Whoever is left gets theirs after the next start.
-      if (this.#stopping) return;
-      if (member.removed) continue;
-      const choice = choices.get(member.personId) ?? DEFAULT_CHOICE;
-      if (choice === 'none') continue;
-      if (choice === 'daily' && (days.get(member.personId) ?? since) >= daily) continue;
-      await this.#makeMail(setup, member.personId, choice, since, now);
-      // Whoever waits for an answer is not kept waiting by a long list of people.
-      await othersTurn();
-    }
-  }
-
-  async #makeMail(
-    setup: CourseSetup,
-    personId: string,
-    kind: 'atOnce' | 'daily',
-    since: number,
-    now: number,
-  ): Promise<void> {
-    const { db, clock } = this.parts;
-    const notices = await this.#notices(setup, personId, now);
-    const fresh = notices.filter(({ read, mailed, at }) => !read && !mailed && at >= since);
-    await db.transaction().execute(async (trx) => {
-      if (kind === 'daily')
-        await trx
-          .insertInto('mail_day')
-          .values({ person_id: personId, course_id: setup.id, digest_at: now })
-          .onConflict((conflict) =>
-            conflict.columns(['person_id', 'course_id']).doUpdateSet({ digest_at: now }),
-          )
-          .execute();
-      if (fresh.length === 0) return;
-      await trx
-        .insertInto('notice_mark')
-        .values(fresh.map(({ key }) => ({ person_id: personId, key, read_at: null, mailed_at: now })))
-        .onConflict((conflict) => conflict.columns(['person_id', 'key']).doUpdateSet({ mailed_at: now }))
-        .execute();
-      await trx
-        .insertInto('mail')
-        .values({
-          id: `m-${randomBytes(15).toString('base64url').replaceAll('_', '-')}`,
-          person_id: personId,
-          course_id: setup.id,
-          kind,
-          keys: toJson(fresh.map(({ key }) => key)),
-          made_at: now,
-          state: 'waiting',
-          next_at: clock.wall(),
-        })
-        .execute();
-    });
-  }
-
-  #notices(setup: CourseSetup, personId: string, now: number): Promise<MarkedNotice[]> {
-    const member = setup.members.get(personId);
-    if (!member || member.removed) return Promise.resolve([]);
-    const course: InCourse = { setup, member, person: personOf(setup, member) };
-    return noticesOf(this.parts.db, course, now);
-  }
-
   async #sendWaiting(): Promise<void> {
-    const { db, clock, courses } = this.parts;
+    const { db, clock } = this.parts;
     const waiting = await db
       .selectFrom('mail')
       .innerJoin('person', 'person.id', 'mail.person_id')
@@ -211,95 +116,65 @@ export class Mailer implements Mailing {
         'person.family_name',
         'person.preferred_name',
         'person.hours',
+        'person.password_hash',
       ])
       .where('state', '=', 'waiting')
       .where('next_at', '<=', clock.wall())
       .orderBy('made_at')
       .execute();
-    for (const row of waiting) {
-      const setup = await courses.get(db, row.course_id);
-      const now = clock.now();
+    for (const mail of waiting) {
       if (this.#stopping) return;
-      const keys = new Set(fromJson(row.keys));
-      const notices = setup
-        ? (await this.#notices(setup, row.person_id, now)).filter(({ key, read }) => keys.has(key) && !read)
-        : [];
-      if (!setup || notices.length === 0) {
-        // Nothing of it may be told any more, or all of it was read meanwhile.
-        await db.updateTable('mail').set({ state: 'dropped' }).where('id', '=', row.id).execute();
-        continue;
-      }
-      const name = `${row.preferred_name ?? row.given_name} ${row.family_name}`.trim();
-      const said = this.#write(
-        setup,
-        notices,
-        row.kind,
-        row.preferred_name ?? row.given_name,
-        now,
-        hoursOr24(row.hours),
-      );
-      const tries = row.tries + 1;
-      try {
-        await this.parts.transport.send({
-          id: row.id,
-          to: { name, address: row.email },
-          date: row.made_at,
-          ...said,
-        });
-        await db
-          .updateTable('mail')
-          .set({ state: 'sent', sent_at: now, tries, error: null, address: row.email, ...said })
-          .where('id', '=', row.id)
-          .execute();
-      } catch (error) {
-        const wait = BACKOFF[Math.min(row.tries, BACKOFF.length - 1)]!;
-        await db
-          .updateTable('mail')
-          .set({
-            tries,
-            next_at: clock.wall() + wait,
-            error: error instanceof Error ? error.message : 'unknown',
-          })
-          .where('id', '=', row.id)
-          .execute();
-        this.parts.log.warn({ err: error, mail: row.id, tries }, 'a mail was not accepted and waits');
-      }
+      const said = await this.#write(mail);
+      if (said === null)
+        await db.updateTable('mail').set({ state: 'dropped' }).where('id', '=', mail.id).execute();
+      else await this.#send(mail, said);
     }
   }
 
-  #write(
-    setup: CourseSetup,
-    notices: readonly MarkedNotice[],
-    kind: 'atOnce' | 'daily',
-    given: string,
-    now: number,
-    hours: Hours,
-  ): { subject: string; text: string } {
-    const { address } = this.parts;
-    const paragraphs = notices.map(
-      (notice) => `${paragraph(notice, setup, now, hours)}\n${address}${noticeAddress(notice, setup.id)}`,
-    );
-    const [first] = paragraphs;
-    const subject =
-      notices.length === 1
-        ? `${setup.code}: ${first!.split(/\. |\n/)[0]!.replace(/\.$/, '')}`
-        : `${setup.title}: ${notices.length} things that concern you`;
-    return {
-      subject,
-      text: `${given},\n\n${paragraphs.join('\n\n')}\n\n--\n${setup.title} (${setup.code}) in Juror. ${
-        kind === 'daily' ? 'Sent once a day' : 'Sent at once'
-      }; you choose when, under Notices: ${address}/c/${setup.id}/notices\n`,
-    };
+  /** What a mail says now; null where it has nothing to say any more. */
+  #write(mail: WaitingMail): Promise<MailText | null> {
+    return mail.kind === 'invitation' ? writeInvitation(this.parts, mail) : writeNoticeMail(this.parts, mail);
   }
-}
 
-/** A notice as a mail tells it. */
-function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number, hours: Hours): string {
-  const actor = setup.names.get(notice.actorId ?? '');
-  return noticeParagraph(
-    { ...notice, actors: actor ? [actor] : [] },
-    titleOf(setup, notice.forumId),
-    datesFor({ setup, hours }, now),
-    now,
-  );
+  async #send(mail: WaitingMail, { subject, text, kept = text }: MailText): Promise<void> {
+    const { db, clock, log, transport } = this.parts;
+    const tries = mail.tries + 1;
+    try {
+      await transport.send({
+        id: mail.id,
+        to: {
+          name: fullName(mail),
+          address: mail.email,
+        },
+        date: mail.made_at,
+        subject,
+        text,
+      });
+      await db
+        .updateTable('mail')
+        .set({
+          state: 'sent',
+          sent_at: clock.now(),
+          tries,
+          error: null,
+          address: mail.email,
+          subject,
+          text: kept,
+        })
+        .where('id', '=', mail.id)
+        .execute();
+    } catch (error) {
+      const wait = BACKOFF[Math.min(mail.tries, BACKOFF.length - 1)]!;
+      await db
+        .updateTable('mail')
+        .set({
+          tries,
+          next_at: clock.wall() + wait,
+          error: error instanceof Error ? error.message : 'unknown',
+        })
+        .where('id', '=', mail.id)
+        .execute();
+      log.warn({ err: error, mail: mail.id, tries }, 'a mail was not accepted and waits');
+    }
+  }
 }

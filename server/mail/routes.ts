@@ -4,13 +4,13 @@ import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { notFound } from '../refusals/problem';
 import { personName } from '../course/setup/personNames';
-import { setMailChoice } from '../notices/mailChoice';
+import { mailChoiceOf, setMailChoice } from '../notices/mailChoice';
 import { mailFile } from './transport';
 
 /** How many mails the outbox lists, the newest first. */
 const LISTED = 200;
 
-/** Mail: when somebody wants it, and the outbox where it is read. */
+/** Mail: when someone wants it, and the outbox where it is read. */
 export function mailRoutes(serve: Serve, deps: Deps): void {
   const { db } = deps;
 
@@ -22,6 +22,10 @@ export function mailRoutes(serve: Serve, deps: Deps): void {
       .executeTakeFirst();
     return person?.administrator === 1;
   };
+
+  serve(contract.getMailChoice, async ({ session }) => ({
+    choice: await mailChoiceOf(db, session.personId),
+  }));
 
   serve(contract.setMailChoice, async ({ session, body }) => {
     await setMailChoice(db, session.personId, body.choice);

@@ -179,8 +179,17 @@ describe('the roster', () => {
     expect((await give('elsewhere', 'assistant')).body.canSignIn).toBe(true);
     expect((await give('elsewhere', 'instructor')).body.canSignIn).toBe(false);
   });
-  it('makes a one-time link for who has no password, once', async () => {
-    await teodora.send('post', `${C}/roster/ines/link`).expect(403);
+  it('makes a student a new link for a forgotten password; the old one works until a new one is chosen', async () => {
+    const { address } = (await teodora.send('post', `${C}/roster/ines/link`).expect(200)).body;
+    await ines.get(C).expect(200);
+    const anybody = await server.as('bram');
+    await anybody
+      .send('post', `/api/links/${address.split('/').at(-1)}`, { password: 'long enough to remember' })
+      .expect(200);
+    await ines.get(C).expect(401);
+    await teodora.send('post', `${C}/roster/pilar/link`).expect(403);
+  });
+  it('makes a one-time link, which works once', async () => {
     await save('noor', 0, fields()).expect(200);
     const { address } = (await teodora.send('post', `${C}/roster/noor/link`).expect(200)).body;
     const token = address.split('/').at(-1);

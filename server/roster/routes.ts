@@ -1,6 +1,7 @@
 import type { Express } from 'express';
 import { DONE } from '../../contract/basics';
 import { rosterCsv } from '../../contract/fileRoutes';
+import * as inviting from '../../contract/invitations';
 import * as contract from '../../contract/roster';
 import { csvFile } from '../../core/csv/csv';
 import { toWallClock } from '../../core/time/wallClock';
@@ -9,11 +10,11 @@ import { recordExport } from '../course/record/recordReading';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { notFound, refused } from '../refusals/problem';
-import { makeLink } from '../sessions/links';
-import { whyNoLink } from '../sessions/ownership';
+import { mayBeMadeLinks } from '../sessions/ownership';
 import { signedIn } from '../sessions/sessions';
 import { dropGroupPlan, groupPlans, saveGroupPlan } from './groupPlans';
 import { importRoster } from './importRoster';
+import { invitations, makeInvitationLink, makeInvitationLinks, sendInvitations } from './invitations';
 import { rosterPeople } from './people';
 import { saveMember, setMemberRemoved } from './saveMember';
 import { saveSections } from './saveSections';
@@ -65,18 +66,24 @@ export function rosterRoutes(app: Express, serve: Serve, deps: Deps): void {
     return DONE;
   });
 
-  serve(contract.makeMemberLink, async ({ course, params }) => {
+  serve(contract.makeMemberLink, async ({ course, params, now }) => {
     if (!course.setup.members.has(params.person)) throw notFound();
-    const why = await whyNoLink(deps.db, course.person.id, params.person);
-    if (why === 'hasPassword')
-      throw refused('hasPassword', 'They have a password already; only the administrator resets it.');
-    if (why === 'notYours')
+    const may = await mayBeMadeLinks(deps.db, course.person.id, [params.person]);
+    if (!may.has(params.person))
       throw refused(
         'notYours',
         'Their account was not made in your courses, or they are more than a student there; only the administrator makes them a link.',
       );
-    return makeLink(deps, params.person, course.person.id);
+    return makeInvitationLink(deps, course, params.person, now);
   });
+
+  serve(inviting.getInvitations, ({ course }) => invitations(deps, course));
+
+  serve(inviting.sendInvitations, ({ course, body, now }) => sendInvitations(deps, course, body, now));
+
+  serve(inviting.makeInvitationLinks, ({ course, body, now }) =>
+    makeInvitationLinks(deps, course, body.people, now),
+  );
 
   app.get(rosterCsv.path, async (req, res) => {
     const session = await signedIn(deps, req);

@@ -42,7 +42,7 @@ export interface Trying {
 
 /**
  * Slows down whoever guesses passwords: by account and network address together, with a growing wait. What others try from
- * elsewhere makes nobody wait for more than a minute, and never somebody in a browser they have signed in with before. What
+ * elsewhere makes nobody wait for more than a minute, and never someone in a browser they have signed in with before. What
  * is kept has the size of a digest, whatever was sent, and a fixed number of entries.
  */
 export class SignInAttempts {

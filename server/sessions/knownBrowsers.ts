@@ -12,7 +12,7 @@ const hashOf = (token: string) => createHash('sha256').update(token).digest('hex
 
 const tokenOf = (req: Request) => parseCookie(req.headers.cookie ?? '')[COOKIE] ?? null;
 
-/** Whether somebody has signed in with this browser before: then others' wrong passwords do not keep them waiting. */
+/** Whether someone has signed in with this browser before: then others' wrong passwords do not keep them waiting. */
 export async function isKnownBrowser(deps: Deps, req: Request, personId: string): Promise<boolean> {
   const token = tokenOf(req);
   if (token === null) return false;
@@ -25,7 +25,7 @@ export async function isKnownBrowser(deps: Deps, req: Request, personId: string)
   return row !== undefined && deps.clock.wall() - row.seen_at < KEPT;
 }
 
-/** Takes note that somebody has signed in with this browser; it gets a cookie that opens nothing. */
+/** Takes note that someone has signed in with this browser; it gets a cookie that opens nothing. */
 export async function knowBrowser(deps: Deps, req: Request, res: Response, personId: string): Promise<void> {
   const token = tokenOf(req) ?? randomBytes(24).toString('base64url');
   const row = { token_hash: hashOf(token), person_id: personId, seen_at: deps.clock.wall() };

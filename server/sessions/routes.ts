@@ -1,18 +1,25 @@
 import { hoursOr24 } from '../../words/dates';
 import { DONE } from '../../contract/basics';
+import * as account from '../../contract/account';
 import * as contract from '../../contract/session';
 import type { Deps } from '../feature/deps';
 import type { SignedIn } from '../feature/signedIn';
 import type { Serve } from '../feature/serve';
 import { notFound, Problem } from '../refusals/problem';
+import { changePassword, endOthers, sessionsOf } from './account';
 import { SignInAttempts } from './attempts';
 import { isKnownBrowser, knowBrowser } from './knownBrowsers';
 import { isPassword } from './passwords';
+import { PasswordResets } from './resets';
 import { personName } from '../course/setup/personNames';
 import { endSession, sessionOf, startSession } from './sessions';
 
 async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.SessionState> {
-  const base = { now: deps.clock.now(), demo: deps.demo !== null };
+  const base = {
+    now: deps.clock.now(),
+    demo: deps.demo !== null,
+    mailsPasswords: deps.mailer.goes === 'server',
+  };
   const person =
     session &&
     (await deps.db.selectFrom('person').selectAll().where('id', '=', session.personId).executeTakeFirst());
@@ -23,6 +30,7 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
     .select(['course.id', 'course.title', 'course.code', 'member.role'])
     .where('member.person_id', '=', person.id)
     .where('member.removed_at', 'is', null)
+    .where('course.put_away_at', 'is', null)
     .orderBy('course.title')
     .execute();
   return {
@@ -32,6 +40,7 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
       email: person.email,
       administrator: person.administrator === 1,
       hours: hoursOr24(person.hours),
+      zone: person.zone,
     },
     courses,
     token: session.writeToken,
@@ -57,7 +66,7 @@ export function sessionRoutes(serve: Serve, deps: Deps): void {
     };
     const wasRight = attempts.begin(trying);
     if (!(await isPassword(person?.password_hash ?? null, body.password))) {
-      const message = 'E-mail address and password do not belong together. Check both and try again.';
+      const message = 'This e-mail address and password do not match. Check both and try again.';
       throw new Problem(401, 'wrongPassword', message, [{ field: 'password', message }]);
     }
     wasRight();
@@ -71,13 +80,37 @@ export function sessionRoutes(serve: Serve, deps: Deps): void {
     return DONE;
   });
 
-  serve(contract.chooseHours, async ({ body, session }) => {
-    await deps.db
-      .updateTable('person')
-      .set({ hours: body.hours })
-      .where('id', '=', session.personId)
-      .execute();
+  serve(account.chooseHours, async ({ body, session }) => {
+    await deps.db.updateTable('person').set(body).where('id', '=', session.personId).execute();
     return DONE;
+  });
+
+  serve(account.chooseZone, async ({ body, session }) => {
+    await deps.db.updateTable('person').set(body).where('id', '=', session.personId).execute();
+    return DONE;
+  });
+
+  serve(account.changePassword, async ({ body, req, session }) => {
+    await changePassword(deps, attempts, { session, ...body, address: req.ip ?? '' });
+    return DONE;
+  });
+
+  serve(account.listSessions, ({ session }) => sessionsOf(deps, session));
+
+  serve(account.endOneSession, async ({ params, session }) => {
+    await endOthers(deps, session, params.session);
+    return DONE;
+  });
+
+  serve(account.endOtherSessions, async ({ session }) => {
+    await endOthers(deps, session, null);
+    return DONE;
+  });
+
+  const resets = new PasswordResets(deps);
+  serve(account.askForPassword, ({ body, req, res }) => {
+    res.once('close', resets.ask(body.email, req.ip ?? ''));
+    return Promise.resolve(DONE);
   });
 }
 

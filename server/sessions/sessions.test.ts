@@ -7,7 +7,7 @@ import { SignInAttempts } from './attempts';
 import { forgetPassword } from './links';
 import { sessionStands, signedInQuietly } from './sessions';
 
-/** Opens a stream of somebody; `ended` resolves when the server has ended it. */
+/** Opens a stream of someone; `ended` resolves when the server has ended it. */
 async function openStream(server: TestServer, personId: string, cookie: string) {
   const session = await signedInQuietly(server.deps, { headers: { cookie } } as Request);
   let isEnded: () => void;
@@ -72,7 +72,7 @@ describe('signing in', () => {
     await supertest(server.app).post('/api/session').send(huge).expect(413);
     await supertest(server.app).post('/api/session').type('text').send('{}').expect(415);
   });
-  it('lets somebody in from a browser they have signed in with, whatever others try', async () => {
+  it('lets someone in from a browser they have signed in with, whatever others try', async () => {
     const agent = supertest.agent(server.app);
     const signIn = (password: string) => agent.post('/api/session').send({ email, password });
     await signIn(PASSWORD).expect(200);

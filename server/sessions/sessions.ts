@@ -27,6 +27,7 @@ const hashOf = (token: string) => createHash('sha256').update(token).digest('hex
 export async function openSession(
   { db, clock }: Pick<Deps, 'db' | 'clock'>,
   personId: string,
+  browser: string | null = null,
 ): Promise<{ readonly token: string; readonly session: SignedIn }> {
   const token = randomBytes(32).toString('base64url');
   const writeToken = randomBytes(24).toString('base64url');
@@ -40,6 +41,7 @@ export async function openSession(
       write_token: writeToken,
       created_at: now,
       seen_at: now,
+      browser,
     })
     .execute();
   const { hours } = await db
@@ -63,7 +65,11 @@ export async function startSession(
     .execute();
   const before = parseCookie(req.headers.cookie ?? '')[SESSION_COOKIE];
   if (before !== undefined) await endSessionOf(deps, hashOf(before));
-  const { token, session } = await openSession(deps, personId);
+  const { token, session } = await openSession(
+    deps,
+    personId,
+    req.headers['user-agent']?.slice(0, 300) ?? null,
+  );
   res.cookie(SESSION_COOKIE, token, { httpOnly: true, sameSite: 'lax', secure: req.secure, path: '/' });
   return session;
 }
@@ -105,6 +111,9 @@ function orSignedOut(session: SignedIn | null): SignedIn {
     throw new Problem(401, 'signedOut', 'You are signed out. Sign in to go on; your drafts are kept.');
   return session;
 }
+
+/** Sessions seen after this instant still stand, machine time. */
+export const standsSince = ({ clock }: Pick<Deps, 'clock'>): number => clock.wall() - IDLE;
 
 /** The session of a request; 401 without one. */
 export async function signedIn(deps: Deps, req: Request): Promise<SignedIn> {

@@ -1,10 +1,7 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { listAllCourses, listAllPeople, type AdminPerson } from '../../../contract/admin';
-import type { AnswerOf } from '../../../contract/endpoint';
 import { holdsWords } from '../../../core/text/foldText';
-import { addresses } from '../../../words/addresses';
-import { numberWords, plural } from '../../../words/numbers';
+import { numberWords } from '../../../words/numbers';
 import { useSession } from '../../data/session';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
@@ -12,42 +9,12 @@ import { Frame } from '../../ui/Frame';
 import { NotFound } from '../../ui/NotFound';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
+import { CourseTable } from './CourseTable';
 import { NewCourse } from './NewCourse';
 import { PersonDialog } from './PersonDialog';
 
-type AdminCourse = AnswerOf<typeof listAllCourses>['rows'][number];
-
 /** So many people are listed; the others are found by their names. */
 const LISTED = 200;
-
-function CourseList({ courses }: { courses: readonly AdminCourse[] }) {
-  const { state } = useSession();
-  return (
-    <ul className="ruled mt-2 border-t">
-      {courses.map((course) => (
-        <li key={course.id} className="ruled flex flex-wrap items-baseline gap-x-4 border-b py-2">
-          <span className="font-serif text-lg font-semibold">
-            {state.courses.some(({ id }) => id === course.id) ? (
-              <Link to={addresses.course(course.id)} className="hover:underline">
-                {course.title}
-              </Link>
-            ) : (
-              course.title
-            )}
-          </span>
-          <span className="quiet">{course.code}</span>
-          <span className="quiet grow text-sm sm:text-right">
-            {course.instructors.join(', ') || 'no instructor yet'} · {plural(course.students, 'student')} ·{' '}
-            {course.zone}
-          </span>
-        </li>
-      ))}
-      {courses.length === 0 && (
-        <li className="quiet py-4">No course yet. Make the first one, then add its instructor below.</li>
-      )}
-    </ul>
-  );
-}
 
 function PeopleList({ people, open }: { people: readonly AdminPerson[]; open: (id: string) => void }) {
   return (
@@ -115,13 +82,7 @@ export function Administration() {
       ) : (
         <div className="mx-auto w-full max-w-5xl px-5 pt-6 pb-20">
           <h1 className="text-2xl">Administration</h1>
-          <div className="mt-6 flex items-baseline justify-between">
-            <h2 className="text-lg">Courses</h2>
-            <button type="button" className="btn btn-primary btn-sm h-9" onClick={() => setMaking(true)}>
-              Make a course
-            </button>
-          </div>
-          <CourseList courses={courses.data.rows} />
+          <CourseTable courses={courses.data.rows} make={() => setMaking(true)} />
           <div className="mt-8 flex flex-wrap items-baseline gap-3">
             <h2 className="grow text-lg">People</h2>
             <input

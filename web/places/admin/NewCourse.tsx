@@ -1,17 +1,17 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
-import { FormProvider, useForm } from 'react-hook-form';
+import { Controller, FormProvider, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { makeCourse } from '../../../contract/admin';
 import { call } from '../../data/api';
+import { browserZone } from '../../data/zone';
 import { newId } from '../../data/newId';
 import { showProblems } from '../../forms/serverProblems';
 import { Dialog } from '../../ui/Dialog';
 import { sayWhyNot } from '../../ui/sayWhyNot';
 import { AdminField } from './AdminField';
+import { ZoneField } from '../../ui/zones/ZoneField';
 import { DateField } from '../../ui/dates/DateField';
-
-const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** Makes a course: its title, its zone and its term; who teaches it is said afterwards. */
 export function NewCourse({ close }: { close: () => void }) {
@@ -20,7 +20,7 @@ export function NewCourse({ close }: { close: () => void }) {
     defaultValues: {
       title: '',
       code: '',
-      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      zone: browserZone(),
       firstDay: '',
       lastDay: '',
     },
@@ -29,7 +29,7 @@ export function NewCourse({ close }: { close: () => void }) {
   const save = form.handleSubmit(async (course) => {
     try {
       await call(makeCourse, { course: id }, course);
-      toast.success('The course is there. Now give it an instructor.');
+      toast.success('The course is made. Now give it an instructor.');
       close();
     } catch (error) {
       showProblems(form, error, '');
@@ -42,18 +42,18 @@ export function NewCourse({ close }: { close: () => void }) {
         <form className="space-y-3" noValidate onSubmit={(event) => void save(event)}>
           <AdminField name="title" label="Title of the course" />
           <AdminField name="code" label="Code" />
-          <label className="block">
-            <span className="quiet mb-0.5 block text-sm">Time zone</span>
-            <select
-              {...form.register('zone')}
-              aria-label="Time zone"
-              className="select select-sm raised h-9 w-full"
-            >
-              {ZONES.map((zone) => (
-                <option key={zone}>{zone}</option>
-              ))}
-            </select>
-          </label>
+          <Controller
+            name="zone"
+            control={form.control}
+            render={({ field, fieldState }) => (
+              <ZoneField
+                label="Time zone"
+                value={field.value}
+                choose={field.onChange}
+                problem={fieldState.error?.message}
+              />
+            )}
+          />
           <div className="grid grid-cols-2 gap-3">
             <DateField
               withTime={false}

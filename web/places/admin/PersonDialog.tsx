@@ -120,7 +120,7 @@ function Parts({
             {course.title} <span className="quiet text-sm">{course.code}</span>
           </span>
           <select
-            aria-label={`Part in ${course.title}`}
+            aria-label={`Role in ${course.title}`}
             className="select select-sm raised h-8 w-auto"
             value={person.courses.find(({ id, removed }) => id === course.id && !removed)?.role ?? ''}
             onChange={(event) => give(course.id, (event.target.value || null) as Role)}

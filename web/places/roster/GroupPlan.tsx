@@ -163,7 +163,7 @@ function Seats({
                 <button
                   type="button"
                   className="btn btn-ghost btn-xs btn-square"
-                  aria-label={`Take ${group.title} away`}
+                  aria-label={`Remove ${group.title}`}
                   onClick={() => seatAll(groups.filter(({ id }) => id !== group.id))}
                 >
                   <X className="size-3.5" aria-hidden />

@@ -180,10 +180,20 @@ function Write({ read, busy, write }: { read: RosterRead; busy: boolean; write: 
   const writes = counts.new + counts.changed;
   if (read.written)
     return (
-      <p className="mt-5">
-        <b>Written.</b>{' '}
+      <p className="mt-5" role="status">
+        <b>
+          {plural(counts.new, 'person', 'people')} added, {counts.changed} changed.
+        </b>{' '}
+        {counts.new > 0 && (
+          <>
+            <Link className="link-plain" to="?view=invite">
+              Invite the new people
+            </Link>{' '}
+            so that they can sign in, or look at the{' '}
+          </>
+        )}
         <Link className="link-plain" to="?">
-          To the people
+          {counts.new > 0 ? 'list of people' : 'Go to the list of people'}
         </Link>
       </p>
     );

@@ -138,7 +138,7 @@ function AssistantFields({ roster, canEdit }: { roster: RosterView; canEdit: boo
   );
 }
 
-/** Who somebody is, where they belong, and what they are given more time for. */
+/** Who someone is, where they belong, and what they are given more time for. */
 export function PersonFields({
   role,
   roster,
@@ -155,12 +155,12 @@ export function PersonFields({
   return (
     <>
       <label className="block">
-        <span className="quiet mb-0.5 block text-sm">Part in the course</span>
+        <span className="quiet mb-0.5 block text-sm">Role in the course</span>
         <select
           {...register('role')}
           disabled={!canEdit}
           className="select select-sm raised h-9 w-full"
-          aria-label="Part in the course"
+          aria-label="Role in the course"
         >
           <option value="student">student</option>
           <option value="assistant">assistant</option>

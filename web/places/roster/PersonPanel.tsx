@@ -102,7 +102,7 @@ export function PersonPanel({
       </div>
       {person?.removed && (
         <p className="mt-2 text-late">
-          Removed from the course: posts and scores stay, and count for everybody else.
+          Removed from the course: posts and scores stay, and count for everyone else.
         </p>
       )}
       <form
@@ -127,7 +127,7 @@ export function PersonPanel({
                 className="btn raised ruled"
                 onClick={() => void setRemoved(!person.removed)}
               >
-                {person.removed ? 'Bring back' : 'Remove'}
+                {person.removed ? 'Restore' : 'Remove'}
               </button>
             )}
           </div>
@@ -141,11 +141,13 @@ export function PersonPanel({
         </p>
       )}
       {person?.role === 'student' && <PersonTerms person={person} />}
-      {canEdit && person && !person.canSignIn && person.mayRename && !person.removed && (
+      {canEdit && person?.role === 'student' && person.mayRename && !person.removed && (
         <div className="ruled mt-5 border-t pt-4">
           {link === null ? (
             <button type="button" className="link-plain" onClick={() => void makeLink()}>
-              Make a one-time link to set a password
+              {person.canSignIn
+                ? 'Make a one-time link for a forgotten password'
+                : 'Make a one-time link to choose a password'}
             </button>
           ) : (
             <LinkToCopy address={link} name={person.given} />

@@ -1,5 +1,5 @@
 import { holdsWords } from '../../../core/text/foldText';
-import { Download, Upload, UserPlus } from 'lucide-react';
+import { Download, MailPlus, Upload, UserPlus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { getRoster, type RosterPerson, type RosterView } from '../../../contract/roster';
@@ -13,6 +13,7 @@ import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { Groups } from './Groups';
 import { ImportRoster } from './ImportRoster';
+import { Invite } from './invite/Invite';
 import { PersonPanel } from './PersonPanel';
 import { Sections } from './Sections';
 
@@ -215,6 +216,10 @@ export function Roster() {
         </a>
         {canEdit && (
           <>
+            <Link to="?view=invite" className="btn btn-sm raised ruled h-9">
+              <MailPlus className="size-4" aria-hidden />
+              Invite
+            </Link>
             <Link to="?view=import" className="btn btn-sm raised ruled h-9">
               <Upload className="size-4" aria-hidden />
               Import
@@ -232,6 +237,8 @@ export function Roster() {
         <Sections roster={data} canEdit={canEdit} />
       ) : view === 'import' && canEdit ? (
         <ImportRoster />
+      ) : view === 'invite' && canEdit ? (
+        <Invite roster={data} />
       ) : data.people.length === 0 ? (
         <Empty level={2} title="Nobody here yet">
           Import a CSV file with names and e-mail addresses, or add people one by one.

@@ -68,7 +68,7 @@ export function Sections({ roster, canEdit }: { roster: RosterView; canEdit: boo
                 <button
                   type="button"
                   className="btn btn-ghost btn-xs btn-square"
-                  aria-label={`Take ${section.title} away`}
+                  aria-label={`Remove ${section.title}`}
                   disabled={inside(section.id) > 0}
                   title={inside(section.id) > 0 ? 'Students are in it; move them first.' : undefined}
                   onClick={() => setList(list.filter((_, at) => at !== index))}

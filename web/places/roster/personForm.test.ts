@@ -15,7 +15,7 @@ const problems = (change: Partial<PersonForm>) =>
   codec.safeDecode({ ...ines, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
 
 describe('the form of a person', () => {
-  it('begins as a student who is enrolled now and works with everybody', () => {
+  it('begins as a student who is enrolled now and works with everyone', () => {
     expect(start).toMatchObject({
       role: 'student',
       sections: [],

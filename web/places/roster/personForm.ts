@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { memberFields, type MemberFields, type RosterPerson } from '../../../contract/roster';
-import { chosenText, optionalText, plainText, wallText } from '../../forms/codecs';
+import { chosenText, optionalText, plainText } from '../../forms/codecs';
+import { wallText } from '../../forms/wallText';
 import { durationCodec } from '../../forms/duration';
 import { refuse } from '../../forms/readInto';
 

@@ -26,7 +26,7 @@ const editOf = ({ version, title, groups }: GroupPlanView): Edit => ({ version, 
 interface Follows {
   /** It is being arranged: what the server says meanwhile waits. */
   readonly begin: () => void;
-  /** It is not any more: it was saved, left, or somebody else saved it. */
+  /** It is not any more: it was saved, left, or someone else saved it. */
   readonly end: () => void;
   readonly dropped: () => void;
 }
@@ -92,7 +92,7 @@ export function useArranging(plan: GroupPlanView, { begin, end, dropped }: Follo
       }),
     /** Whether changes are kept that are not saved. */
     isKept: keptAt !== null,
-    /** Whether somebody else has saved the plan since these changes began. */
+    /** Whether someone else has saved the plan since these changes began. */
     isOvertaken: edit.version !== plan.version,
     discard: () => {
       forget();

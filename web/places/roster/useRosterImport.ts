@@ -1,8 +1,6 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { importRoster } from '../../../contract/roster';
 import type { AnswerOf } from '../../../contract/endpoint';
-import { plural } from '../../../words/numbers';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { decodeFile } from '../../data/decodeFile';
@@ -21,8 +19,6 @@ export function useRosterImport() {
     attempt(async () => {
       const next = await call(importRoster, { course }, { text, columns, confirm });
       setRead(next);
-      if (!confirm) return;
-      toast.success(`${plural(next.counts.new, 'person', 'people')} added, ${next.counts.changed} changed.`);
     });
   return {
     file,

@@ -1,9 +1,7 @@
-import { useState } from 'react';
-import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm } from 'react-hook-form';
-import { Navigate, useLocation, useNavigate } from 'react-router';
+import { useEffect, useRef, useState } from 'react';
 import { demoPeople, demoSignIn, signIn, type SessionState } from '../../../contract/session';
 import { call, sentenceOf } from '../../data/api';
+import { atSignIn, leaveSignIn } from '../../data/signedOut';
 import { useSession } from '../../data/session';
 import { useApi } from '../../data/useApi';
 import { Field } from '../../ui/Field';
@@ -29,7 +27,7 @@ function DemoPeople({ enter, busy }: { enter: (personId: string) => void; busy: 
   const list = 'grid grid-cols-2 gap-2 sm:grid-cols-3';
   return (
     <section aria-labelledby="demo-heading" className="min-w-0 lg:w-[34rem]">
-      <h2 id="demo-heading" className="text-lg">
+      <h2 id="demo-heading" className="font-sans text-lg">
         Or enter the demo as
       </h2>
       <p className="quiet mt-1 text-sm">
@@ -54,39 +52,46 @@ function DemoPeople({ enter, busy }: { enter: (personId: string) => void; busy: 
 export function SignIn() {
   useTitle('Sign in');
   const { state, set } = useSession();
-  const navigate = useNavigate();
-  const to = (useLocation().state as { to?: string } | null)?.to ?? '/';
   const [wrong, setWrong] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const form = useForm({ defaultValues: { email: '', password: '' }, resolver: zodResolver(signIn.body) });
-  if (state.person && !busy) return <Navigate to={to} replace />;
+  const [wrongFields, setWrongFields] = useState<Record<string, string>>({});
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(atSignIn, []);
 
   const enter = async (how: Promise<SessionState>) => {
     setBusy(true);
     setWrong(null);
     try {
-      set(await how);
-      await navigate(to, { replace: true });
+      const next = await how;
+      leaveSignIn();
+      set(next);
+      return;
     } catch (error) {
       setWrong(sentenceOf(error));
-      form.setFocus('password');
+      form.current?.querySelector<HTMLInputElement>('[name=password]')?.focus();
     }
     setBusy(false);
   };
-  const field = (name: 'email' | 'password', label: string, type: string, complete: string) => {
-    return (
-      <div className="mt-4">
-        <Field
-          {...form.register(name)}
-          strong
-          label={label}
-          type={type}
-          autoComplete={complete}
-          problem={form.formState.errors[name]?.message}
-        />
-      </div>
-    );
+  // A small form, read by the contract itself: whoever signs in fetches nothing for forms.
+  const submit = () => {
+    const typed = signIn.body.safeParse(Object.fromEntries(new FormData(form.current!)));
+    const issues = typed.error?.issues ?? [];
+    setWrongFields(Object.fromEntries(issues.map(({ path, message }) => [String(path[0]), message])));
+    if (typed.success) void enter(call(signIn, {}, typed.data));
+    else form.current?.querySelector<HTMLInputElement>(`[name=${String(issues[0]!.path[0])}]`)?.focus();
   };
+  const field = (name: 'email' | 'password', label: string, type: string, complete: string) => (
+    <div className="mt-4">
+      <Field
+        name={name}
+        strong
+        label={label}
+        type={type}
+        autoComplete={complete}
+        problem={wrongFields[name]}
+      />
+    </div>
+  );
   return (
     <main className="mx-auto flex min-h-screen max-w-5xl flex-col justify-center gap-12 px-6 py-12 lg:flex-row lg:items-start lg:pt-24">
       <div className="lg:w-80">
@@ -96,12 +101,16 @@ export function SignIn() {
           <rect x="14" y="9" width="4" height="11" fill="currentColor" />
           <rect x="20.5" y="11" width="4" height="9" fill="var(--seal)" />
         </svg>
-        <h1 className="mt-5 text-3xl">Juror</h1>
-        <p className="quiet mt-1 font-serif text-lg italic">Teaching with written discussion.</p>
+        <h1 className="mt-5 font-sans text-3xl">Juror</h1>
+        <p className="quiet mt-1 text-lg">Teaching with written discussion.</p>
         <form
           className="mt-6"
           noValidate
-          onSubmit={(event) => void form.handleSubmit((values) => enter(call(signIn, {}, values)))(event)}
+          ref={form}
+          onSubmit={(event) => {
+            event.preventDefault();
+            submit();
+          }}
         >
           {field('email', 'E-mail', 'email', 'username')}
           {field('password', 'Password', 'password', 'current-password')}
@@ -109,6 +118,13 @@ export function SignIn() {
           <button className="btn btn-primary mt-6 w-full" disabled={busy}>
             Sign in
           </button>
+          {state.mailsPasswords && (
+            <p className="mt-4">
+              <a className="link-plain" href="/forgot-password">
+                Forgot your password?
+              </a>
+            </p>
+          )}
         </form>
       </div>
       {state.demo && (
