@@ -3,7 +3,7 @@ import type { Access } from './accessTo';
 import { mayRead, type PostInPlace } from './mayRead';
 
 /**
- * The posts of a person that somebody else has answered, as far as the person may know of it: by a post that stands and that they
+ * The posts of a person that someone else has answered, as far as the person may know of it: by a post that stands and that they
  * may read. What is sealed from them, or waits for approval, tells nothing by what may still be done with their own. (rules §3)
  *
  * @param places all posts of the forum as they stand

@@ -30,7 +30,7 @@ export type Action =
       readonly do: 'edit' | 'remove';
       readonly place: PostInPlace;
       readonly post: Post;
-      /** Whether somebody else has answered it with something its author may read ({@link answeredIn}). */
+      /** Whether someone else has answered it with something its author may read ({@link answeredIn}). */
       readonly answered: boolean;
     }
   | {
@@ -132,7 +132,7 @@ function writesIn({ spaces }: StaffAccess, spaceId: Id | null | undefined): bool
   return spaceId === undefined ? spaces.length > 0 : spaceId !== null && spaces.includes(spaceId);
 }
 
-/** Whether a post is somebody's own, or by a student they work with; for who is limited to no sections every post is. */
+/** Whether a post is someone's own, or by a student they work with; for who is limited to no sections every post is. */
 function isTheirs(access: StaffAccess, place: PostInPlace): boolean {
   return (
     access.students === 'all' ||

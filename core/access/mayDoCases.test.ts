@@ -49,7 +49,7 @@ describe('who joins late', () => {
     expect([slot!.state, slot!.due, slot!.overdue]).toEqual(['open', null, false]);
     expect(code).toBe('allowed');
   });
-  it('answers after a date for replies that passed before, while everybody else is refused', () => {
+  it('answers after a date for replies that passed before, while everyone else is refused', () => {
     const f = forum({
       ...noPostsAfterDue,
       schedule: { ...schedule, initialDue: at('03-09 12:00'), repliesDue: at('03-04 12:00') },
@@ -76,7 +76,7 @@ describe('who joins late', () => {
   });
 });
 
-describe('a post that somebody answered', () => {
+describe('a post that someone answered', () => {
   const own = post('own', 'late', [revision(at('03-05 10:00'), 3)]);
   const from = (who: string, sketch: object = {}) =>
     post(`by-${who}`, who, [revision(at('03-05 11:00'), 60)], { to: own, ...sketch });

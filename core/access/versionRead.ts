@@ -9,7 +9,7 @@ const knowsWaiting = (access: Access, post: Post) =>
 
 /**
  * The number, from 1, of the version of a post that a person who may read it reads at *t*: the newest; while a change to it waits for
- * approval, or was given back, everybody but its author and staff read the version approved last. (rules §4)
+ * approval, or was given back, everyone but its author and staff read the version approved last. (rules §4)
  *
  * @example versionRead(access, post, t) // 1, while the second version waits
  */

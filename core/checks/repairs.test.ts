@@ -101,7 +101,7 @@ describe('a repair', () => {
     );
     expect(repairs).toBeGreaterThan(30);
   });
-  it('settles its finding for everybody, brings none that is new, and worsens nobody, in any plan', () => {
+  it('settles its finding for everyone, brings none that is new, and worsens nobody, in any plan', () => {
     const date = fc.option(
       fc.integer({ min: 0, max: 40 }).map((half) => at('02-28 12:00') + half * (DAY / 2)),
       { freq: 6 },

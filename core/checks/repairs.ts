@@ -84,7 +84,7 @@ function worsensNobody(forum: Forum, repair: Repair, members: readonly Member[])
 const nameOf = ({ code, field }: Finding) => `${code} ${field}`;
 
 /**
- * The change to a forum's own dates, or to its place in the unit, that settles a finding: with it the finding is gone for everybody it concerned, nothing is
+ * The change to a forum's own dates, or to its place in the unit, that settles a finding: with it the finding is gone for everyone it concerned, nothing is
  * found that was not found before or of more students, and nobody has a date that is less generous. (rules §8)
  *
  * @param unit the forums of its unit, in the order of the plan

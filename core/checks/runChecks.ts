@@ -78,7 +78,7 @@ export function runChecks(input: CheckInput): Finding[] {
   return [...mended.filter((f) => f.severity === 'error'), ...mended.filter((f) => f.severity === 'warning')];
 }
 
-/** A finding whose repair is looked for when somebody asks for it: trying what would settle it takes longer than finding it. */
+/** A finding whose repair is looked for when someone asks for it: trying what would settle it takes longer than finding it. */
 function withRepair(found: Finding, look: () => Repair | null): Finding {
   let known: { readonly repair: Repair | null } | null = null;
   return {

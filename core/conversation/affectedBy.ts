@@ -2,7 +2,7 @@ import type { Id } from '../course/id';
 import type { Post } from '../course/post';
 
 /**
- * The posts that may look different to somebody when some have changed: those themselves, what stands below one that ever waited for
+ * The posts that may look different to someone when some have changed: those themselves, what stands below one that ever waited for
  * approval (it is withheld with it), and the removed posts above (their empty places stay only while something stands below them).
  *
  * @param byId all posts of the forum

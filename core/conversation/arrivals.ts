@@ -1,7 +1,7 @@
 import type { Id } from '../course/id';
 
 /**
- * The posts that came while somebody reads: they are announced, and shown when asked for, so that the text under the
+ * The posts that came while someone reads: they are announced, and shown when asked for, so that the text under the
  * reader's eyes never moves. One's own posts are not held back.
  *
  * @param shown what is on the page; null before anything was shown

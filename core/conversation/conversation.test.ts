@@ -162,7 +162,7 @@ describe('reading', () => {
   });
 });
 
-describe('what comes while somebody reads', () => {
+describe('what comes while someone reads', () => {
   const post = (id: string, mine = false) => ({ id, mine });
   it('is announced, one’s own is not', () => {
     const now = [post('a'), post('b'), post('c', true), post('d')];

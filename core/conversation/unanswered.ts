@@ -3,7 +3,7 @@ import { createdAt, existsAt, isRemovedAt, type Post } from '../course/post';
 import { isCounted } from '../participation/counted';
 import type { Instant } from '../time/instant';
 
-/** Where somebody in a forum waits for a word. */
+/** Where someone in a forum waits for a word. */
 export interface Unanswered {
   /** Posts of students that nobody else has answered, the oldest first. */
   readonly posts: readonly Post[];

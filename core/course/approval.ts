@@ -58,13 +58,13 @@ export function newestVersion(post: Post, t: Instant): number {
   return number;
 }
 
-/** The number, from 1, of the version that everybody but its author and staff reads of a post at *t*. (rules §4) */
+/** The number, from 1, of the version that everyone but its author and staff reads of a post at *t*. (rules §4) */
 export function standingVersion(post: Post, t: Instant): number {
   return openChange(post, t)?.standing ?? newestVersion(post, t);
 }
 
 /**
- * The numbers of the versions that ever stood for everybody to read, up to *t*; an approval that was taken back, so that the same change
+ * The numbers of the versions that ever stood for everyone to read, up to *t*; an approval that was taken back, so that the same change
  * waits again, is as if it had never been. (rules §4)
  */
 export function versionsThatStood(post: Post, t: Instant): ReadonlySet<number> {

@@ -6,7 +6,7 @@ import type { Distance } from '../text/compareWords';
 import type { Instant } from '../time/instant';
 import { unsealingsOf, type Unsealing } from './unsealings';
 
-/** Why staff may want to look at how somebody opened a seal. */
+/** Why staff may want to look at how someone opened a seal. */
 export type EvidenceMark =
   /** The text was changed by more than a little after it had opened the seal. */
   | 'changed'

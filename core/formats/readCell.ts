@@ -24,7 +24,7 @@ function plainNumber(text: string, decimalComma: boolean): string | null {
 }
 
 /**
- * What somebody wrote in a cell: points (`8.5`, `8,50`, `85 %` of the maximum), `excused`, or `none` for nothing. More than two decimals are
+ * What someone wrote in a cell: points (`8.5`, `8,50`, `85 %` of the maximum), `excused`, or `none` for nothing. More than two decimals are
  * rounded, half up. A formula that was never worked out is none of these.
  *
  * @param decimalComma whether a comma alone is the decimal mark, as in files separated by semicolons

@@ -3,7 +3,7 @@ export type Merge = 'same' | 'stands' | 'change' | 'conflict';
 
 /**
  * Three values of a cell brought together. `same`: the file says what stands. `stands`: the file was not touched here, and a newer score
- * stands. `change`: only the file changed it. `conflict`: both did, to different values; somebody has to choose. (docs/rules §7)
+ * stands. `change`: only the file changed it. `conflict`: both did, to different values; someone has to choose. (docs/rules §7)
  *
  * @param base what stood when the file was written
  */

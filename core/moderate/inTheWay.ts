@@ -18,7 +18,7 @@ export function isWaiting(post: Post, t: Instant): boolean {
  * that is held as a whole is let go as it was, and only what was decided waits again; only a student's post that is no aside can be held; removing and putting back turn what is not so yet.
  * (rules §3, §4)
  *
- * @example inTheWay('approve', post, t) // 'notHeld' once somebody else has approved it
+ * @example inTheWay('approve', post, t) // 'notHeld' once someone else has approved it
  */
 export function inTheWay(action: ModerateAction, post: Post, t: Instant): InTheWay | null {
   switch (action) {

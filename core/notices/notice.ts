@@ -2,13 +2,13 @@ import type { Schedule } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
 
-/** What somebody is told of. */
+/** What someone is told of. */
 export type NoticeKind =
-  /** Somebody answered a post of theirs. */
+  /** Someone answered a post of theirs. */
   | 'answer'
   /** Staff answered them aside. */
   | 'aside'
-  /** Somebody called them by name. */
+  /** Someone called them by name. */
   | 'mention'
   /** New posts in a forum they follow. */
   | 'followed'
@@ -25,7 +25,7 @@ export type NoticeKind =
   | 'opens'
   | 'due'
   | 'dates'
-  /** Somebody sent them a forum or a post, with a line of their own. */
+  /** Someone sent them a forum or a post, with a line of their own. */
   | 'sent'
   /** Their wish for another look at a score was answered. */
   | 'looked'

@@ -16,7 +16,7 @@ export interface PostDecision {
   readonly reason: string | null;
 }
 
-/** A forum or a post that somebody sent to the person. */
+/** A forum or a post that someone sent to the person. */
 export interface Sending {
   readonly id: Id;
   readonly at: Instant;

@@ -15,7 +15,7 @@ const bram = student('bram');
 const r = (when: string, words = 40) => [revision(at(when), words)];
 const NOW = at('03-05 12:00');
 
-/** Everything that happened around somebody, from the posts; a test adds what else did. */
+/** Everything that happened around someone, from the posts; a test adds what else did. */
 function factsOf(
   person: Person,
   f: Forum,
@@ -50,7 +50,7 @@ const mine = post('mine', 'ines', r('03-02 10:00'));
 const answer = post('answer', 'bram', r('03-03 10:00'), { to: mine });
 const asInes = asPerson(ines);
 
-describe('what somebody is told of', () => {
+describe('what someone is told of', () => {
   it('is an answer to a post of theirs, and nothing of their own', () => {
     const own = post('own', 'ines', r('03-03 11:00'), { to: mine });
     const [notice, ...rest] = noticesFor(factsOf(asInes, open, [mine, answer, own], NOW), NOW);

@@ -39,7 +39,7 @@ const slots = (of: ReturnType<typeof own>, when: string) =>
   );
 
 describe('a change to an approved post, where all posts are held', () => {
-  it('is read by its author and staff; everybody else reads what was approved last', () => {
+  it('is read by its author and staff; everyone else reads what was approved last', () => {
     const data = course({ students: [ines, bram], forums: [f], posts: [own()] });
     const read = (who: Parameters<typeof accessTo>[2], when: string) =>
       versionRead(accessTo(data, f, who, at(when)), own(), at(when));

@@ -2,7 +2,7 @@ import type { Post } from '../course/post';
 
 /**
  * Whether a student's post answers another student: its parent's author was another student when it was written, and,
- * where answers in a thread of one's own do not count, somebody else opened the thread. (rules §5)
+ * where answers in a thread of one's own do not count, someone else opened the thread. (rules §5)
  *
  * @param ownThreadCounts the forum's rule
  */

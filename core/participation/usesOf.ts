@@ -12,7 +12,7 @@ import type { SlotKind } from '../course/slotKind';
 
 /**
  * Why a post fills no required post: it does not count (removed, held, returned, an aside); it answers staff, its own author,
- * or stands in a thread of its author's where that does not count; somebody answered already, where different people
+ * or stands in a thread of its author's where that does not count; someone answered already, where different people
  * are asked for; everything of its kind is there; a further answer to the prompt; or nothing of its kind is asked for.
  */
 export type UnusedReason =

@@ -94,7 +94,7 @@ function lateCost(forum: Forum, basis: 'initial' | 'replies', slots: ReturnType<
 }
 
 /**
- * What one student will live through in a forum, in order of time: when it appears, what is sealed and what unseals
+ * What one student will see in a forum, in order of time: when it appears, what is sealed and what unseals
  * it, what is due and what lateness costs, when it closes or disappears, and when they come up for evaluation. A draft
  * is told as if it were published. (rules §2 to §6)
  *

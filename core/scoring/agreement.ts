@@ -28,7 +28,7 @@ export function pairOf(readings: readonly Reading[]): readonly [Reading, Reading
 }
 
 /**
- * Whether an evaluator is to read a student a second time, without learning what the first has given: somebody else has read the student,
+ * Whether an evaluator is to read a student a second time, without learning what the first has given: someone else has read the student,
  * and they have not. (docs/rules §6)
  */
 export function readsSecond(readings: readonly Reading[], readerId: Id): boolean {

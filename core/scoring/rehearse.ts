@@ -7,7 +7,7 @@ import { suggest, type Decisions, type Suggestion } from './suggest';
 
 /**
  * Why a given score stays though the changed rules would have it otherwise: it was given in place of what is computed; the student has
- * changed posts since, which somebody has to look at first; something in it has to be given anew; or the forum is no longer asked.
+ * changed posts since, which someone has to look at first; something in it has to be given anew; or the forum is no longer asked.
  */
 export type Stays = 'overridden' | 'changed' | 'incomplete' | 'notAsked';
 

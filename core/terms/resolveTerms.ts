@@ -48,8 +48,13 @@ function targets(terms: OwnTerms, student: Student): boolean {
   return student.sectionId !== null && ids.includes(student.sectionId);
 }
 
-/** What a term says, given what the levels below give; undefined where it inherits. */
-function read(term: DateTerm | undefined, below: Instant | null): Instant | null | undefined {
+/**
+ * What own terms say of a date, given what the levels below give. (rules §2)
+ *
+ * @returns undefined where they leave it as it is; null is no limit
+ * @example termDate({ plusMinutes: 1440 }, forum.schedule.initialDue)
+ */
+export function termDate(term: DateTerm | undefined, below: Instant | null): Instant | null | undefined {
   if (term === undefined) return undefined;
   if (term === 'none') return null;
   if ('at' in term) return term.at;
@@ -79,10 +84,13 @@ function resolveDate(
     };
     for (const terms of own) {
       if (terms.targets.kind === level)
-        consider(read(terms.dates[name], below), { from: 'ownTerms', id: terms.id, level });
+        consider(termDate(terms.dates[name], below), { from: 'ownTerms', id: terms.id, level });
     }
     if (level === 'students' && student.accommodationMinutes > 0 && ACCOMMODATED.includes(name)) {
-      consider(read({ plusMinutes: student.accommodationMinutes }, below), { from: 'accommodation', level });
+      consider(termDate({ plusMinutes: student.accommodationMinutes }, below), {
+        from: 'accommodation',
+        level,
+      });
     }
     if (best !== null) result = best;
   }

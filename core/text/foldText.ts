@@ -1,10 +1,31 @@
+/** Letters that carry a stroke, or are two in one, as those type them who have not got them. */
+const PLAIN: Readonly<Record<string, string>> = {
+  đ: 'd',
+  ð: 'd',
+  ħ: 'h',
+  ı: 'i',
+  ł: 'l',
+  ŋ: 'n',
+  ø: 'o',
+  ŧ: 't',
+  ß: 'ss',
+  æ: 'ae',
+  œ: 'oe',
+  þ: 'th',
+};
+const STROKED = new RegExp(`[${Object.keys(PLAIN).join('')}]`, 'g');
+
 /**
- * A text as it is compared when somebody looks for it: without the marks that letters carry, in small letters.
+ * A text as it is compared when someone looks for it: without the marks and strokes that letters carry, in small letters.
  *
- * @example foldText('Đặng, Hà') // 'đang, ha'
+ * @example foldText('Đặng, Hà') // 'dang, ha'
  */
 export function foldText(text: string): string {
-  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+  return text
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(STROKED, (letter) => PLAIN[letter]!);
 }
 
 /**

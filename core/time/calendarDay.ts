@@ -27,19 +27,3 @@ export function mondayOf(day: CalendarDay): CalendarDay {
   const date = Temporal.PlainDate.from(day);
   return date.subtract({ days: date.dayOfWeek - 1 }).toString();
 }
-
-/**
- * Whether a text names a day that its month has.
- *
- * @example isDay('2026-02-30') // false
- */
-export function isDay(text: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
-  const [year, month, day] = text.split('-').map(Number) as [number, number, number];
-  try {
-    Temporal.PlainDate.from({ year, month, day }, { overflow: 'reject' });
-    return true;
-  } catch {
-    return false;
-  }
-}

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { DAY, HOUR } from './instant';
 import { daysLate, isLate } from './dueDate';
 import { endsAt, hasEnded, hasOpened, startsAt } from './minute';
-import { clockChangeAt, fromWallClock, isZone, toWallClock, WallClockError } from './wallClock';
+import { clockChangeAt, fromWallClock, toWallClock, WallClockError } from './wallClock';
+import { isZone } from './isZone';
 
 const zone = 'Europe/Lisbon';
 

@@ -56,13 +56,3 @@ export function clockChangeAt(wall: WallClock, zone: string): 'skipped' | 'repea
   if (earlier.epochMilliseconds === later.epochMilliseconds) return null;
   return earlier.toPlainDateTime().equals(plain) ? 'repeated' : 'skipped';
 }
-
-/** Whether a name is an IANA time zone that this machine knows. */
-export function isZone(zone: string): boolean {
-  try {
-    Temporal.Instant.fromEpochMilliseconds(0).toZonedDateTimeISO(zone);
-    return true;
-  } catch {
-    return false;
-  }
-}

@@ -49,7 +49,7 @@ describe('dates of the plan', () => {
     await move([await change('floodplain', {}, own(['ines']))]).expect(200);
     await move([await change('floodplain', { visibleFrom: at('03-09 08:00') })]).expect(422);
   });
-  it('ask first where the seal would close or open for somebody', async () => {
+  it('ask first where the seal would close or open for someone', async () => {
     c.server.now = at('03-12 12:00');
     await c.ines.get(F).expect(200);
     const later = await change('floodplain', { postingUntil: at('03-20 23:59') });

@@ -24,7 +24,7 @@ const plan = async () => (await c.teodora.get(`${C}/plan`).expect(200)).body as 
 const bin = async () => (await c.teodora.get(`${C}/bin`).expect(200)).body.forums as { id: string }[];
 
 describe('the bin', () => {
-  it('keeps all a forum holds: it is gone for everybody, and comes back with everything', async () => {
+  it('keeps all a forum holds: it is gone for everyone, and comes back with everything', async () => {
     await c.write(c.ines, 'mine', 8).expect(200);
     expect((await put(true, ['floodplain', 1]).expect(200)).body.versions).toEqual({ floodplain: 2 });
     await c.ines.get(F).expect(404);

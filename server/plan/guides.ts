@@ -104,7 +104,7 @@ export async function saveGuide(
     if ((before?.version ?? 0) !== version)
       throw conflict(
         before
-          ? 'Somebody has changed this in the library since you opened it. What you typed is still here; reload to see theirs.'
+          ? 'Someone has changed this in the library since you opened it. What you typed is still here; reload to see theirs.'
           : 'This is not in the library any more.',
         before && fromJson(before.guide),
       );

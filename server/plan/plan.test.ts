@@ -62,7 +62,7 @@ describe('building a forum', () => {
     await save().expect(200);
     expect((await save().expect(200)).body.version).toBe(1);
   });
-  it('tells who saves over somebody else’s version what they saved', async () => {
+  it('tells who saves over someone else’s version what they saved', async () => {
     await save().expect(200);
     const anselm = await server.as('anselm');
     await anselm

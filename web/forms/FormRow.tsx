@@ -1,9 +1,21 @@
 import type { ReactNode } from 'react';
 
 /** One row of the form: its name on the left, its fields on the right. */
-export function FormRow({ label, children }: { label: string; children: ReactNode }) {
+export function FormRow({
+  label,
+  id,
+  children,
+}: {
+  label: string;
+  /** Where links lead to. */
+  id?: string;
+  children: ReactNode;
+}) {
   return (
-    <fieldset className="ruled border-b py-4 last:border-0 sm:grid sm:grid-cols-[8.5rem_1fr]">
+    <fieldset
+      id={id}
+      className="ruled scroll-mt-16 border-b py-4 last:border-0 sm:grid sm:grid-cols-[8.5rem_1fr]"
+    >
       <legend className="float-left pt-1.5 font-semibold sm:contents">
         <span className="block pt-1.5">{label}</span>
       </legend>

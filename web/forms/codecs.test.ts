@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { fromWallClock } from '../../core/time/wallClock';
-import { chosenText, nameText, percentText, plainText, pointsText, wallText, wholeText } from './codecs';
+import { chosenText, nameText, percentText, plainText, pointsText, wholeText } from './codecs';
+import { wallText } from './wallText';
 
 const ZONE = 'Europe/Lisbon';
 const upTo20 = wholeText(z.int().min(0).max(20));

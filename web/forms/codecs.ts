@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { id, percent } from '../../contract/basics';
-import { fromWallClock, toWallClock } from '../../core/time/wallClock';
 import { maximumWords, numberWords } from '../../words/numbers';
 import { readPoints } from './readPoints';
 
@@ -10,7 +9,7 @@ import { readPoints } from './readPoints';
  */
 
 /** A codec whose decoding answers with a value, or with what is wrong and what would be right. */
-function typed<T>(read: (text: string) => T | { readonly wrong: string }, show: (value: T) => string) {
+export function typed<T>(read: (text: string) => T | { readonly wrong: string }, show: (value: T) => string) {
   return z.codec(z.string(), z.custom<T>(), {
     decode: (text, context) => {
       const value = read(text);
@@ -72,20 +71,6 @@ export const percentText = typed<number>((text) => {
     ? read
     : { wrong: 'Write a percentage from 0 to 100.' };
 }, maximumWords);
-
-/** A date on the course's wall clock; empty for none. */
-export const wallText = (zone: string) =>
-  typed<number | null>(
-    (text) => {
-      if (text === '') return null;
-      try {
-        return fromWallClock(text, zone);
-      } catch {
-        return { wrong: 'Write a date and a time, such as 4 March 2026, 23:59.' };
-      }
-    },
-    (at) => (at === null ? '' : toWallClock(at, zone)),
-  );
 
 /** A name that has to be there. */
 export const nameText = (what: string) =>

@@ -1,4 +1,4 @@
-import { isDay } from '../../time/calendarDay';
+import { isDay } from '../../time/isDay';
 import {
   headersOf,
   TABLE_NAMES,

@@ -16,7 +16,7 @@ export function slotsOf(basis: Basis, slots: readonly Slot[]): Slot[] {
   return basis === 'whole' ? [...slots] : slots.filter(({ kind }) => requirementOf(kind).basis === basis);
 }
 
-/** How many posts of a basis the forum asks of everybody; 0 where it asks none. (rules §5) */
+/** How many posts of a basis the forum asks of everyone; 0 where it asks none. (rules §5) */
 export function requiredOf(basis: Basis, { required }: Pick<Forum, 'required'>): number {
   return requirements
     .filter((each) => each.isPost && (basis === 'whole' || each.basis === basis))

@@ -22,7 +22,7 @@ export interface OpenForum {
   readonly placed: ReadonlyMap<string, PostInPlace>;
   /** What may leave the server, and as what. */
   readonly sees: ReadonlyMap<string, ReadAs>;
-  /** The person's own posts that somebody else answered, as far as they may know. */
+  /** The person's own posts that someone else answered, as far as they may know. */
   readonly answered: ReadonlySet<string>;
   /** Writes dates for whoever opened it. */
   readonly date: DateWriter;

@@ -29,9 +29,9 @@ async function aliasKey(db: Db): Promise<string> {
 export interface Covered {
   /** The course with covered names in the place of real ones. */
   readonly course: InCourse;
-  /** The course with everybody's name: for what is written, never for what is answered. */
+  /** The course with everyone's name: for what is written, never for what is answered. */
   readonly withNames: InCourse;
-  /** Whether names are shown, covered as who asks has chosen, or covered for everybody by the forum. */
+  /** Whether names are shown, covered as who asks has chosen, or covered for everyone by the forum. */
   readonly names: 'shown' | 'hidden' | 'hiddenForAll';
   /** Who stands behind an alias, or a real id as it is; not found where nobody does. */
   readonly studentOf: (id: string) => string;

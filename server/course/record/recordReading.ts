@@ -9,7 +9,7 @@ import { keepRecord } from './record';
 const lately = new WeakMap<Db, LRUCache<string, number>>();
 const KEPT = 10_000;
 
-/** Something of a course that staff took out of it or looked at as somebody else. */
+/** Something of a course that staff took out of it or looked at as someone else. */
 interface Reading {
   readonly courseId: string;
   readonly actorId: string;
@@ -20,7 +20,7 @@ interface Reading {
   readonly after?: unknown;
 }
 
-/** Writes to the course record that somebody read what belongs to others: an export each time, the same look once an hour. */
+/** Writes to the course record that someone read what belongs to others: an export each time, the same look once an hour. */
 export async function recordReading(
   db: Db,
   reading: Reading,

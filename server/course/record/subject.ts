@@ -2,6 +2,8 @@
 export type Subject =
   /** The course's own settings, the order of its plan, its whole roster, its sections. */
   | { readonly of: 'course' | 'plan' | 'roster' | 'sections' }
+  /** Who was invited to the course. */
+  | { readonly of: 'invitations' }
   | { readonly of: 'forum' | 'item' | 'groupPlan' | 'member' | 'post' | 'look' | 'note'; readonly id: string }
   /** A finding of the checks, which is put aside or taken up. */
   | { readonly of: 'finding'; readonly forumId: string; readonly code: string }
@@ -16,6 +18,7 @@ export function subjectText(subject: Subject): string {
     case 'plan':
     case 'roster':
     case 'sections':
+    case 'invitations':
       return subject.of;
     case 'finding':
       return `forum:${subject.forumId}:${subject.code}`;

@@ -13,7 +13,7 @@ export interface InCourse {
   readonly person: Person;
   /** The hours that whoever asks reads times in; none where Juror itself asks. */
   readonly hours?: Hours | undefined;
-  /** Somebody of the staff looks as this person: nothing private of theirs (drafts) is shown. */
+  /** Someone of the staff looks as this person: nothing private of theirs (drafts) is shown. */
   readonly vantage?: true;
 }
 

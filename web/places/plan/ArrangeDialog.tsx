@@ -135,7 +135,7 @@ export function ArrangeDialog({
     await orSayWhyNot(async () => {
       await send(now);
       push({ label: 'the order', undo: () => send(first), redo: () => send(now) });
-      toast.success('The order is kept.');
+      toast.success('The order is saved.');
       close();
     });
     setBusy(false);
@@ -184,7 +184,7 @@ export function ArrangeDialog({
         </SortableContext>
       </DndContext>
       <button type="button" className="btn btn-primary mt-4" disabled={busy} onClick={() => void save()}>
-        Keep this order
+        Save this order
       </button>
     </Dialog>
   );

@@ -44,7 +44,7 @@ export function Bin({ close }: { close: () => void }) {
                 className="btn btn-sm raised ruled h-9"
                 onClick={() => void restore(forum)}
               >
-                Bring back
+                Restore
               </button>
             )}
           </li>

@@ -90,7 +90,7 @@ export function Checks() {
       ))}
       {aside.length > 0 && (
         <section aria-label="Put aside" className="mt-10">
-          <h2 className="label-caps ruled border-b pb-1 font-sans">Put aside until the facts change</h2>
+          <h2 className="label-caps ruled border-b pb-1 font-sans">Set aside until something changes</h2>
           <ul>
             {aside.map(({ planned, finding, reason, by }) => (
               <li
@@ -109,7 +109,7 @@ export function Checks() {
                     className="link-plain"
                     onClick={() => void takeUp(planned.id, finding.code, factsOf(finding))}
                   >
-                    Take up again
+                    Consider again
                   </button>
                 )}
               </li>

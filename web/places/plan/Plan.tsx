@@ -1,7 +1,8 @@
-import { Plus, TriangleAlert } from 'lucide-react';
+import { Plus, Settings2, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { getPlan } from '../../../contract/plan';
+import { addresses } from '../../../words/addresses';
 import { mondayOf } from '../../../core/time/calendarDay';
 import { toWallClock } from '../../../core/time/wallClock';
 import { courseNow } from '../../data/clock';
@@ -14,6 +15,7 @@ import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ArrangeDialog } from './ArrangeDialog';
 import { Bin } from './Bin';
+import { FirstSteps } from './FirstSteps';
 import { ForumPanel } from './panel/ForumPanel';
 import { OwnTermsDialog } from './ownTerms/OwnTermsDialog';
 import { useOpenTerms } from './ownTerms/useOpenTerms';
@@ -33,7 +35,6 @@ import { useUndo } from './useUndo';
 export function Plan() {
   useTitle('Plan', useCourse().title);
   const course = useCourse();
-  const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const { data, error, mutate } = useApi(getPlan, { course: course.id });
   const findings = useFindings(data, course);
@@ -57,17 +58,16 @@ export function Plan() {
   useKeys(
     canEdit
       ? [
-          { on: 'n', keys: 'N', does: 'make a new forum', run: () => void navigate('new') },
-          { on: 'r', keys: 'R', does: 'start a forum from a recipe', run: () => setDialog('start') },
+          { on: 'n', keys: 'N', does: 'start a forum', run: () => setDialog('start') },
           { on: 's', keys: 'S', does: 'shift dates', run: () => setDialog('shift') },
           { on: 'o', keys: 'O', does: 'arrange units and forums', run: () => setDialog('arrange') },
           {
             on: 'Ctrl+z',
             keys: 'Ctrl Z',
-            does: 'take back what was done to the plan',
+            does: 'undo the last change to the plan',
             run: () => undo.undo?.(),
           },
-          { on: 'Ctrl+y', keys: 'Ctrl Y', does: 'do it again', run: () => undo.redo?.() },
+          { on: 'Ctrl+y', keys: 'Ctrl Y', does: 'redo it', run: () => undo.redo?.() },
         ]
       : [],
   );
@@ -101,7 +101,15 @@ export function Plan() {
               {plural(findings.total!, 'finding')}
             </Link>
           )}
-          {canEdit && newForum}
+          <Link
+            to={addresses.settings(course.id)}
+            className="btn btn-sm raised ruled h-9"
+            title="Dates of the term, time zone, units, categories, letters"
+          >
+            <Settings2 className="size-4" aria-hidden />
+            Settings
+          </Link>
+          {canEdit && data.forums.length > 0 && newForum}
         </div>
         {/* The bin and undo stand here too, and are wanted most when the last forum is gone. */}
         {(data.forums.length > 0 || data.binned > 0) && (
@@ -115,10 +123,13 @@ export function Plan() {
           />
         )}
         {data.forums.length === 0 ? (
-          <Empty level={2} title="An empty term" action={canEdit && newForum}>
-            Forums stand here over the weeks of the term, each drawn to scale with its windows and due dates.
-            A title, a prompt and two due dates make a good one.
-          </Empty>
+          canEdit ? (
+            <FirstSteps plan={data} newForum={newForum} />
+          ) : (
+            <Empty level={2} title="No forum yet">
+              Forums will stand here over the weeks of the term, each drawn to scale.
+            </Empty>
+          )
         ) : (
           <>
             <Timeline
@@ -154,7 +165,10 @@ export function Plan() {
           title={editing.title}
           terms={terms.open.terms}
           isNew={terms.open.isNew}
-          move={move}
+          save={(ownTerms, label) => {
+            const { id, schedule, seal } = editing.forum;
+            return move([{ forumId: id, rules: { schedule, seal, ownTerms } }], 'ownTerms', label);
+          }}
           close={terms.close}
         />
       )}

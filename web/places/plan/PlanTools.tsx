@@ -63,8 +63,9 @@ export function PlanTools({
   ownTermsToo: { readonly value: boolean; readonly set: (value: boolean) => void } | null;
 }) {
   return (
-    <div className="hidden flex-wrap items-center gap-2 px-5 pb-3 min-[900px]:flex">
-      <div role="group" aria-label="How much of the term" className="join">
+    <div className="flex flex-wrap items-center gap-2 px-5 pb-3">
+      {/* In a narrow window the plan is a list, of which there is all. */}
+      <div role="group" aria-label="How much of the term" className="join hidden min-[900px]:inline-flex">
         {ZOOMS.map(([value, name]) => (
           <button
             key={value}
@@ -90,18 +91,18 @@ export function PlanTools({
           <Step
             run={undo.undo}
             label={undo.undoLabel}
-            name="Take back"
+            name="Undo"
             keys="Ctrl Z"
             Icon={Undo2}
-            none="Nothing to take back"
+            none="Nothing to undo"
           />
           <Step
             run={undo.redo}
             label={undo.redoLabel}
-            name="Do again"
+            name="Redo"
             keys="Ctrl Y"
             Icon={Redo2}
-            none="Nothing to do again"
+            none="Nothing to redo"
           />
           {ownTermsToo && (
             <label className="ml-2 flex items-center gap-2 text-sm">

@@ -10,6 +10,11 @@ import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
 import { KeepDialog } from '../../ui/KeepDialog';
+import { fromRecipeDates } from '../../../core/plan/recipeDates';
+import { mondayOf } from '../../../core/time/calendarDay';
+import { isDay } from '../../../core/time/isDay';
+import { startWords } from '../../../words/schedule';
+import { datesIn } from '../../ui/dateWords';
 import { forumSentence } from './planData';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 import { DateInput } from '../../ui/dates/DateInput';
@@ -31,7 +36,7 @@ export function SaveRecipeDialog({ planned, close }: { planned: PlannedForum; cl
       button="Save the recipe"
       keep={async (as) => {
         await call(saveRecipe, { course: course.id, recipe: newId() }, { forumId: planned.id, ...as });
-        toast.success('The recipe is kept. Start from it under New forum.');
+        toast.success('The recipe is saved. Start from it under New forum.');
       }}
       close={close}
     >
@@ -48,17 +53,21 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
   const course = useCourse();
   const { data, error } = useApi(listRecipes, { course: course.id });
   const [week, setWeek] = useState(monday);
+  const isMonday = isDay(week);
+  /** What is due when, were it started in the week chosen. */
+  const datesOf = ({ settings, dates }: Recipe) => {
+    if (!isMonday) return '';
+    const schedule = fromRecipeDates(dates, mondayOf(week), course.zone);
+    return startWords({ schedule, required: settings.rules.required }, datesIn(course.zone));
+  };
   const drop = async (recipe: Recipe) => {
     await orSayWhyNot(() => call(dropRecipe, { course: course.id, recipe: recipe.id }));
   };
   return (
     <Dialog title="Start a forum" onClose={close} wide>
       <div className="flex flex-wrap items-center gap-3">
-        <Link to="new" className="btn btn-primary btn-sm h-9">
-          From nothing
-        </Link>
         <span className="flex flex-wrap items-center gap-2">
-          or from a recipe, in the week of
+          In the week of
           <DateInput
             withTime={false}
             aria-label="Week it starts in"
@@ -66,6 +75,10 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
             onChange={(event) => setWeek(event.target.value)}
           />
         </span>
+        <span className="grow" />
+        <Link to={`new?week=${week}`} data-begin-here className="btn raised ruled btn-sm h-9">
+          Start from nothing
+        </Link>
       </div>
       {error && <Failed error={error} />}
       {!data && !error && <Loading />}
@@ -86,11 +99,12 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
                   className="quiet text-xs hover:underline"
                   onClick={() => void drop(recipe)}
                 >
-                  Throw away
+                  Discard
                 </button>
               )}
             </div>
-            <p className="quiet text-sm">{recipe.note || forumSentence(recipe.settings.rules)}</p>
+            <p className="text-sm">{recipe.note || forumSentence(recipe.settings.rules)}</p>
+            <p className="quiet num text-sm">{datesOf(recipe)}</p>
           </li>
         ))}
       </ul>

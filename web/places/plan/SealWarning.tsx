@@ -12,7 +12,7 @@ function Names({ title, names }: { title: string; names: readonly string[] }) {
   );
 }
 
-/** Before a change is saved that would open or close the seal for somebody: their names. */
+/** Before a change is saved that would open or close the seal for someone: their names. */
 export function SealWarning({
   names,
   confirm,

@@ -4,6 +4,8 @@ import { runChecks } from '../../../core/checks/runChecks';
 import type { Finding } from '../../../core/checks/check';
 import { courseDataOf, type CourseData } from '../../../core/course/courseData';
 import type { Forum } from '../../../core/course/forum';
+import type { ForumSettings } from '../../../contract/forumSettings';
+import { isBlank } from '../../../contract/richText';
 import type { CourseFrame } from '../../../contract/course';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
 import type { FindingWords } from '../../../words/findings';
@@ -26,6 +28,32 @@ function unitOf(plan: PlanView, forum: Forum): Forum[] {
   return plan.forums
     .filter(({ unitId, pinned }) => unitId === here.unitId && pinned === null)
     .map((planned) => (planned.id === forum.id ? forum : planned.forum));
+}
+
+/** The plan as it would be with a forum in it as it is typed, and published. */
+export function planWith(
+  plan: PlanView,
+  { forum, settings }: { readonly forum: Forum; readonly settings: ForumSettings },
+): PlanView {
+  const saved = plan.forums.find(({ id }) => id === forum.id);
+  const typed: PlannedForum = {
+    version: 0,
+    posts: 0,
+    asked: 0,
+    pinned: null,
+    itemId: null,
+    ...saved,
+    id: forum.id,
+    title: settings.title,
+    unitId: settings.unitId,
+    categoryId: settings.categoryId,
+    hasPrompt: !isBlank(settings.prompt),
+    forum: { ...forum, status: 'published' },
+  };
+  return {
+    ...plan,
+    forums: saved ? plan.forums.map((each) => (each === saved ? typed : each)) : [...plan.forums, typed],
+  };
 }
 
 /** What the checks find in one forum, saved or not. */

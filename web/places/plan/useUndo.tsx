@@ -33,7 +33,7 @@ export function useUndo() {
         setUndone((before) => before.filter((each) => each !== step));
         setDone((before) => [...before, step]);
       }
-      toast.success(how === 'undo' ? `Taken back: ${step.label}.` : `Done again: ${step.label}.`);
+      toast.success(how === 'undo' ? `Undone: ${step.label}.` : `Redone: ${step.label}.`);
     });
     running.current = false;
     setBusy(false);

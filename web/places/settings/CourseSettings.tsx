@@ -1,6 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { useLocation } from 'react-router';
 import { toast } from 'sonner';
 import type { z } from 'zod';
 import {
@@ -53,6 +54,11 @@ function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => voi
   useEffect(() => {
     if (isDirty) keep({ version, form: values });
   }, [values, isDirty, keep, version]);
+  const { hash } = useLocation();
+  useEffect(() => {
+    // A link may lead to one of the rows, which were not there yet when the browser looked for it.
+    if (hash !== '') document.getElementById(hash.slice(1))?.scrollIntoView();
+  }, [hash]);
   const save = async ({ keepWallClock, ...settings }: z.output<typeof settingsForm>) => {
     setProblem(null);
     try {

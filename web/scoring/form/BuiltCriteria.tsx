@@ -92,7 +92,7 @@ function Level({
       <button
         type="button"
         className="btn btn-ghost btn-xs btn-square"
-        aria-label={`Take ${name} away`}
+        aria-label={`Remove ${name}`}
         onClick={remove}
       >
         <X className="size-3.5" aria-hidden />

@@ -14,7 +14,7 @@ export interface EditedRow<T> {
   readonly actions: ReactNode;
 }
 
-/** A list whose rows are added, changed, moved, duplicated and taken away: what rubrics, checklists and scales are built with. */
+/** A list whose rows are added, changed, moved, duplicated and removed: what rubrics, checklists and scales are built with. */
 export function EditedList<T extends { id: string }>({
   noun,
   name,

@@ -110,9 +110,9 @@ function Keep({ guide, kept, close }: { guide: Guide; kept: (id: string) => void
   const course = useCourse();
   return (
     <KeepDialog
-      title={`Keep this ${guideRule(guide).name} in the library`}
+      title={`Save this ${guideRule(guide).name} in the library`}
       start={{ title: guide.title, note: '', forCourse: true }}
-      button="Keep it"
+      button="Save"
       keep={async ({ title, forCourse }) => {
         const id = newId();
         const body = { version: 0, guide: { ...guide, title } as never, forCourse };

@@ -14,7 +14,7 @@ import type { ForumForm } from './forumForm';
 import { forumSentence } from '../planData';
 
 const OPENINGS: readonly [Openings, string, string][] = [
-  ['answerPrompt', 'Answer the prompt', 'one question that everybody answers first'],
+  ['answerPrompt', 'Answer the prompt', 'one question that everyone answers first'],
   ['answerQuestions', 'Answer each question', 'you list them; each opens on its own'],
   ['oneThreadEach', 'Open one thread each', 'everybody brings something of their own'],
   ['threadsFreely', 'Open threads freely', 'threads as they come: questions, news, chat'],
@@ -22,7 +22,7 @@ const OPENINGS: readonly [Openings, string, string][] = [
 const READERS: readonly [Readers, string, string][] = [
   ['class', 'The whole class', 'one conversation, up to about forty people'],
   ['section', 'Their section', 'each section apart, as in its room'],
-  ['group', 'Their group', 'small groups, so that everybody is heard'],
+  ['group', 'Their group', 'small groups, so that everyone is heard'],
   ['staff', 'Only staff', 'a journal: private, no classmates read it'],
 ];
 const MISFIT: Record<string, string> = {
@@ -196,7 +196,7 @@ function Questions({ kit, posts }: { kit: FieldKit; posts: number }) {
               <button
                 type="button"
                 className="btn btn-ghost btn-xs btn-square"
-                aria-label={`Take question ${index + 1} away`}
+                aria-label={`Remove question ${index + 1}`}
                 onClick={() => list.remove(index)}
               >
                 <X className="size-3.5" aria-hidden />

@@ -2,9 +2,11 @@ import { useSearchParams } from 'react-router';
 import type { PlanView } from '../../../../contract/plan';
 import type { CourseData } from '../../../../core/course/courseData';
 import type { Forum } from '../../../../core/course/forum';
+import { findingWords, type FindingWords } from '../../../../words/findings';
 import { plural } from '../../../../words/numbers';
 import { Rehearsal } from '../rehearsal/Rehearsal';
 import type { useRehearsal } from '../rehearsal/useRehearsal';
+import type { OtherFinding } from './useOtherFindings';
 import { StudentPreview } from './StudentPreview';
 
 interface Save {
@@ -38,11 +40,33 @@ function SaveButtons({ published, busy, audience, save }: Save) {
             Publish to {plural(audience, 'student')}
           </button>
           <button type="button" className="btn raised ruled" disabled={busy} onClick={() => void save(false)}>
-            Keep as draft
+            Save as draft
           </button>
         </>
       )}
     </div>
+  );
+}
+
+/** What publishing would bring up in other forums, said before it does. */
+function Elsewhere({ found, words }: { found: readonly OtherFinding[]; words: FindingWords }) {
+  if (found.length === 0) return null;
+  return (
+    <details className="mt-3 text-sm" open>
+      <summary className="cursor-pointer font-semibold text-late">
+        This brings up {plural(found.length, 'finding')} in other forums
+      </summary>
+      <ul className="mt-1 max-h-40 space-y-1 overflow-y-auto">
+        {found.map(({ forumId, title, finding }) => {
+          const said = findingWords(finding, words);
+          return (
+            <li key={forumId + finding.code + finding.field}>
+              <b className="font-semibold">{title}:</b> {said.title} {said.text}
+            </li>
+          );
+        })}
+      </ul>
+    </details>
   );
 }
 
@@ -56,11 +80,16 @@ export function EditorAside({
   published,
   busy,
   audience,
+  elsewhere,
+  words,
   save,
 }: Save & {
   forum: Forum;
   data: CourseData;
   plan: PlanView;
+  /** What it would bring up in other forums. */
+  elsewhere: readonly OtherFinding[];
+  words: FindingWords;
   /** null: there are no scores to rehearse. */
   rehearsed: ReturnType<typeof useRehearsal> | null;
   /** Something in the form cannot be read. */
@@ -100,6 +129,7 @@ export function EditorAside({
           <StudentPreview forum={forum} data={data} plan={plan} />
         )}
       </div>
+      <Elsewhere found={elsewhere} words={words} />
       <SaveButtons published={published} busy={busy} audience={audience} save={save} />
     </aside>
   );

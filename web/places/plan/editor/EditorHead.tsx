@@ -8,13 +8,10 @@ export function EditorHead({
   title,
   published,
   keptAt,
-  discard,
 }: {
   title: string;
   published: boolean;
   keptAt: number | null;
-  /** Throws away what an earlier visit left; null where it left nothing. */
-  discard: (() => void) | null;
 }) {
   const course = useCourse();
   return (
@@ -27,11 +24,6 @@ export function EditorHead({
         {published ? 'published' : 'draft'}
         {keptAt !== null && ` · unsaved changes kept ${timeWords(keptAt, course.zone)}`}
       </span>
-      {discard && (
-        <button type="button" className="link-plain text-sm" onClick={discard}>
-          Throw them away
-        </button>
-      )}
     </div>
   );
 }

@@ -11,7 +11,7 @@ import { Parts } from './Parts';
 export function EvaluationRow({ kit, values, plan, self }: PlanRowProps) {
   const course = useCourse();
   const { form, notes, says, number } = kit;
-  // What was asked for meanwhile decides what is scored, until somebody has said so themselves.
+  // What was asked for meanwhile decides what is scored, until someone has said so themselves.
   const startOver = () => {
     if (
       form.formState.dirtyFields.rules?.evaluation?.parts ||

@@ -192,7 +192,7 @@ export function BeforeRow({ kit, values, plan, self }: PlanRowProps) {
           <button
             type="button"
             className="btn btn-ghost btn-xs btn-square"
-            aria-label="Take this prerequisite away"
+            aria-label="Remove this prerequisite"
             onClick={() => list.remove(index)}
           >
             <X className="size-3.5" aria-hidden />

@@ -1,6 +1,7 @@
 import { EditorAside } from './EditorAside';
 import { EditorHead } from './EditorHead';
 import { FinerRules } from './FinerRules';
+import { LeftUnsaved } from './LeftUnsaved';
 import { OwnTermsRow } from './OwnTermsRow';
 import { PromptRow } from './PromptRow';
 import { TitleRow } from './TitleRow';
@@ -13,14 +14,15 @@ import { forumOf, type ForumSettings } from '../../../../contract/forumSettings'
 import type { ForumForEdit, PlanView } from '../../../../contract/plan';
 import { isBlank } from '../../../../contract/richText';
 import { useCourse } from '../../../data/course';
-import { useKeptEdit } from '../../../data/useKeptEdit';
+import { useOfferedEdit } from '../../../data/useOfferedEdit';
 import { findingWords } from '../../../../words/findings';
 import { useFieldKit } from './fieldKit';
 import { ConversationRows } from './ConversationRows';
 import { EvaluationRow } from './EvaluationRow';
 import { DatesRow, RequiredRow, SealRow } from './ForumRows';
 import { forumChecks, forumForm, readForum, type ForumForm } from './forumForm';
-import { courseDataFrom, findingsFor, wordsFor } from '../planData';
+import { courseDataFrom, findingsFor, planWith, wordsFor } from '../planData';
+import { useOtherFindings } from './useOtherFindings';
 import { useRehearsal } from '../rehearsal/useRehearsal';
 import { useSavingForum } from './useSavingForum';
 
@@ -36,12 +38,19 @@ export function ForumEditor({
 }) {
   const course = useCourse();
   const [saved, setSaved] = useState(first);
-  const { restored, keptAt, keep: keepEdit, drop } = useKeptEdit<ForumForm>('forum form', keep);
+  const {
+    offered,
+    take,
+    discard,
+    keptAt,
+    keep: keepEdit,
+    drop,
+  } = useOfferedEdit<ForumForm>('forum form', keep);
   const [search, setSearch] = useSearchParams();
   const rehearses = search.get('beside') === 'scores';
   const codec = useMemo(() => forumForm(saved.settings, course.zone), [saved.settings, course.zone]);
   const form = useForm<ForumForm, unknown, ForumSettings>({
-    defaultValues: restored?.value ?? codec.encode(saved.settings),
+    defaultValues: codec.encode(saved.settings),
     resolver: zodResolver(codec.pipe(forumChecks)),
   });
   const values = useWatch({ control: form.control }) as ForumForm;
@@ -56,10 +65,12 @@ export function ForumEditor({
   );
   const data = useMemo(() => courseDataFrom(plan, course.zone), [plan, course.zone]);
   const audience = plan.students.filter(({ facts }) => inAudience(forum, facts)).length;
+  const changed = useMemo(() => planWith(plan, { forum, settings: read.settings }), [plan, forum, read]);
   const findings = useMemo(
-    () => findingsFor(plan, course, data, forum, read.settings.categoryId, !isBlank(read.settings.prompt)),
-    [plan, course, data, forum, read.settings.categoryId, read.settings.prompt],
+    () => findingsFor(changed, course, data, forum, read.settings.categoryId, !isBlank(read.settings.prompt)),
+    [changed, course, data, forum, read.settings.categoryId, read.settings.prompt],
   );
+  const elsewhere = useOtherFindings(plan, changed, saved.id);
   const words = wordsFor(plan, course);
   const errors = findings.filter((finding) => finding.severity === 'error');
   const { isDirty } = form.formState;
@@ -78,7 +89,7 @@ export function ForumEditor({
   const problem = (name: string): string | undefined => {
     const { error } = form.getFieldState(name as Path<ForumForm>);
     if (typeof error?.message === 'string') return error.message;
-    // What has not been written yet is asked for once somebody saves.
+    // What has not been written yet is asked for once someone saves.
     return name === 'title' || name.startsWith('rules.questions.') ? undefined : read.problems[name];
   };
 
@@ -113,8 +124,19 @@ export function ForumEditor({
           title={values.title.trim() || (isNew ? 'New forum' : 'Untitled')}
           published={published}
           keptAt={keptAt}
-          discard={restored ? () => takeTheirs(saved.settings) : null}
         />
+        {offered && (
+          <LeftUnsaved
+            left={offered}
+            isNew={isNew}
+            take={() => {
+              form.reset(offered.value, { keepDefaultValues: true });
+              keepEdit(offered.value);
+              take();
+            }}
+            discard={discard}
+          />
+        )}
         {saving.asks}
         <TitleRow kit={kit} isNew={isNew} />
         <PromptRow
@@ -134,7 +156,7 @@ export function ForumEditor({
         <DatesRow kit={kit} forum={forum} />
         <SealRow kit={kit} values={values} />
         <RequiredRow kit={kit} values={values} />
-        {!isNew && <OwnTermsRow saved={saved} plan={plan} />}
+        <OwnTermsRow kit={kit} forum={forum} title={values.title} plan={plan} />
         <EvaluationRow kit={kit} values={values} plan={plan} self={saved.id} />
         <FinerRules kit={kit} values={values} plan={plan} self={saved.id} />
       </div>
@@ -147,6 +169,8 @@ export function ForumEditor({
         published={published}
         busy={saving.busy}
         audience={audience}
+        elsewhere={elsewhere}
+        words={words}
         save={(publish) => saving.save(publish)}
       />
     </form>

@@ -47,7 +47,7 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
       setWeighted(null);
       setTitle('');
       setWeight('');
-      toast.success(`${name} is there${isWeighted ? ` and weighs ${weight} %` : ''}.`);
+      toast.success(`${name} is made${isWeighted ? ` and weighs ${weight} %` : ''}.`);
     });
   };
   // Enter makes the category, and does not save the forum around it.

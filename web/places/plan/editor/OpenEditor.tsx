@@ -5,9 +5,13 @@ import { newForum } from '../../../../contract/newForum';
 import { getForumSettings, getPlan } from '../../../../contract/plan';
 import { listRecipes } from '../../../../contract/recipes';
 import { fromRecipeDates } from '../../../../core/plan/recipeDates';
+import { classWeeks, unitOfWeek } from '../../../../core/plan/unitOfWeek';
 import { mondayOf } from '../../../../core/time/calendarDay';
+import { toWallClock } from '../../../../core/time/wallClock';
 import { ApiProblem } from '../../../data/api';
+import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
+import { termDays } from '../../../data/termDays';
 import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
 import { NotFound } from '../../../ui/NotFound';
@@ -30,11 +34,18 @@ export function NewForum() {
   if (!plan.data || (recipeId && !recipes.data)) return <Loading />;
   const recipe = recipes.data?.recipes.find((each) => each.id === recipeId);
   const week = /^\d{4}-\d{2}-\d{2}$/.test(search.get('week') ?? '') ? search.get('week')! : null;
+  const thisDay = toWallClock(courseNow(), course.zone).slice(0, 10);
   const base = recipe?.settings ?? newForum();
   const settings: ForumSettings = {
     ...base,
     title: recipe ? recipe.title : '',
-    unitId: course.units[0]?.id ?? null,
+    unitId: unitOfWeek(
+      mondayOf(week ?? thisDay),
+      course.units.map(({ id }) => id),
+      plan.data.forums.map(({ unitId, forum }) => ({ unitId, schedule: forum.schedule })),
+      classWeeks(termDays(course), course.freeWeeks),
+      course.zone,
+    ),
     categoryId: base.rules.evaluation ? (course.categories[0]?.id ?? null) : null,
     rules: {
       ...base.rules,

@@ -61,7 +61,7 @@ export function Parts({ kit, values }: RowProps) {
               <button
                 type="button"
                 className="btn btn-ghost btn-xs btn-square"
-                aria-label={`Take part ${index + 1} away`}
+                aria-label={`Remove part ${index + 1}`}
                 onClick={() => list.remove(index)}
               >
                 <X className="size-3.5" aria-hidden />

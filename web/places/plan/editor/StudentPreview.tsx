@@ -39,7 +39,7 @@ export function StudentPreview({ forum, data, plan }: { forum: Forum; data: Cour
     <section aria-labelledby="preview-heading">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="preview-heading" className="text-lg">
-          What a student will live through
+          What a student will see
         </h2>
         {who && (
           <select

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { evaluationRules } from '../../../../contract/evaluationRules';
 import type { ForumRules } from '../../../../contract/forumSettings';
-import { percentText, pointsText, wallText } from '../../../forms/codecs';
+import { percentText, pointsText } from '../../../forms/codecs';
+import { wallText } from '../../../forms/wallText';
 import { readInto } from '../../../forms/readInto';
 import { newPart, typedPart, type TypedPart } from '../../../scoring/partForm';
 

@@ -12,7 +12,7 @@ const say = (step: Experience) =>
     .replace(/<[^>]+>/g, '')
     .replaceAll('&#x27;', '’');
 
-describe('what a student will live through, in sentences', () => {
+describe('what a student will see, in sentences', () => {
   it.each<[Experience, string]>([
     [
       { code: 'appears', at: at('03-16T08:00'), posts: 4, initial: true },
@@ -28,7 +28,7 @@ describe('what a student will live through, in sentences', () => {
     ],
     [
       { code: 'sealed', at: null, classmates: 1, words: 1, questions: 0, lifts: null },
-      '1 classmate is asked too. None of their posts can be read until Bram’s own has 1 word; then all of them, at once. Who never writes never reads them.',
+      '1 classmate is asked too. None of their posts can be read until Bram’s own has 1 word; then all of them, at once. Whoever never writes never reads them.',
     ],
     [
       {
@@ -79,7 +79,7 @@ describe('what a student will live through, in sentences', () => {
     ],
     [
       { code: 'ready', at: at('03-28T23:59'), when: 'complete', posts: 4 },
-      'Bram comes up for evaluation when all 4 posts are there, or after Sat 28 Mar, 23:59 with what there is.',
+      'Bram comes up for evaluation when all 4 posts are there, or after Sat 28 Mar, 23:59 with whatever is there.',
     ],
     [
       { code: 'ready', at: null, when: { atLeast: 2 }, posts: 4 },

@@ -47,7 +47,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
           {step.questions > 0
             ? 'then all answers to that question, and the next question in its turn.'
             : 'then all of them, at once.'}
-          {step.lifts === null && ' Who never writes never reads them.'}
+          {step.lifts === null && ' Whoever never writes never reads them.'}
         </>
       );
     case 'initialDue':
@@ -120,7 +120,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       return (
         <>
           {given} comes up for evaluation {when}
-          {step.at !== null && <>, or after {date(step.at)} with what there is</>}.
+          {step.at !== null && <>, or after {date(step.at)} with whatever is there</>}.
         </>
       );
     }

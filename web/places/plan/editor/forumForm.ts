@@ -7,7 +7,8 @@ import {
 } from '../../../../contract/forumSettings';
 import { plainText } from '../../../../core/text/plainText';
 import { EMPTY_TEXT, type RichNode } from '../../../../core/text/richText';
-import { chosenText, percentText, wallText, wholeText } from '../../../forms/codecs';
+import { chosenText, percentText, wholeText } from '../../../forms/codecs';
+import { wallText } from '../../../forms/wallText';
 import { readForm, type FormProblems } from '../../../forms/readForm';
 import { readInto, refuse } from '../../../forms/readInto';
 import { requiredCodecs } from './requirements/requiredCodecs';
@@ -110,6 +111,7 @@ const shapeIn = (zone: string) =>
         afterLastDue: z.boolean(),
       }),
       evaluation: z.custom<TypedEvaluation>(),
+      ownTerms: z.custom<ForumRules['ownTerms']>(),
     }),
   });
 type Shape = ReturnType<typeof shapeIn>;
@@ -289,7 +291,7 @@ export const forumChecks = forumSettings.superRefine(({ rules }, context) => {
     if (plainText(question.text, { quotes: 'all' }) === '')
       context.addIssue({
         code: 'custom',
-        message: 'Write the question, or take it away.',
+        message: 'Write the question, or remove it.',
         path: ['rules', 'questions', index],
       });
 });

@@ -26,7 +26,7 @@ interface SaveHow {
 }
 
 /**
- * Saves a forum from its form: puts the cursor where something is wrong, and asks where the seal, given scores, or somebody else's version
+ * Saves a forum from its form: puts the cursor where something is wrong, and asks where the seal, given scores, or someone else's version
  * are touched.
  */
 export function useSavingForum({
@@ -87,11 +87,11 @@ export function useSavingForum({
   const save = (publish: boolean, how: SaveHow = {}) =>
     form.handleSubmit(
       (settings) => send(settings, publish, how),
-      (wrong) => void toast.error(firstMessage(wrong) ?? 'Something has to be put right first.'),
+      (wrong) => void toast.error(firstMessage(wrong) ?? 'Something needs correcting first.'),
     )();
   const send = async (settings: ForumSettings, publish: boolean, how: SaveHow) => {
     if ((publish || saved.status === 'published') && errors.length > 0) {
-      toast.error(`Put right first: ${errorWords(errors[0]!)}`);
+      toast.error(`Correct this first: ${errorWords(errors[0]!)}`);
       return;
     }
     setBusy(true);
@@ -106,9 +106,9 @@ export function useSavingForum({
       toast.success(
         answer.status === 'published'
           ? saved.status === 'published'
-            ? 'Saved. Everything is worked out anew from all posts.'
+            ? 'Saved. Counts and scores follow from all posts.'
             : `Published to ${plural(students, 'student')}.`
-          : 'Kept as a draft.',
+          : 'Saved as a draft.',
       );
       await navigate(addresses.plan(course.id, { forum: saved.id }));
     } catch (error) {

@@ -142,7 +142,7 @@ function GuideForm({
               form.reset(start);
             }}
           >
-            Throw the changes away
+            Discard the changes
           </button>
         )}
       </p>

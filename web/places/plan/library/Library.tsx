@@ -33,7 +33,7 @@ function ThrowAway({ kept, close }: { kept: KeptGuide; close: () => void }) {
           : 'No forum uses it.'}
       </p>
       <button type="button" className="btn btn-primary mt-4" onClick={() => void drop()}>
-        Throw it away
+        Remove it
       </button>
     </Dialog>
   );
@@ -125,10 +125,10 @@ export function Library() {
                       <button
                         type="button"
                         className="link-plain"
-                        aria-label={`Throw away ${kept.guide.title}`}
+                        aria-label={`Discard ${kept.guide.title}`}
                         onClick={() => setDropping(kept)}
                       >
-                        Throw away
+                        Discard
                       </button>
                     </>
                   )}

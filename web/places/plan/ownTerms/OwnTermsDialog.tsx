@@ -8,7 +8,6 @@ import { useCourse } from '../../../data/course';
 import { firstMessage } from '../../../forms/firstMessage';
 import { PickMany } from '../../../forms/PickMany';
 import { Dialog } from '../../../ui/Dialog';
-import type { Move } from '../usePlanMoves';
 import { OWN_DATES, ownTermsCodec, type TypedOwnTerms } from './ownTermsForm';
 import { TermRow } from './TermRow';
 import { Problem } from '../../../ui/Problem';
@@ -20,7 +19,8 @@ export function OwnTermsDialog({
   title,
   terms,
   isNew,
-  move,
+  button = 'Save these terms',
+  save: keep,
   close,
 }: {
   plan: PlanView;
@@ -28,7 +28,10 @@ export function OwnTermsDialog({
   title: string;
   terms: OwnTerms;
   isNew: boolean;
-  move: (moves: readonly Move[], what: 'ownTerms', label: string) => Promise<boolean>;
+  /** What the button says. */
+  button?: string;
+  /** Saves all own terms of the forum; answers whether that worked. */
+  save: (ownTerms: OwnTerms[], label: string) => Promise<boolean>;
   close: () => void;
 }) {
   const course = useCourse();
@@ -49,10 +52,9 @@ export function OwnTermsDialog({
     students: plan.students.map(({ name }) => ({ id: name.id, title: name.sortable })),
   }[targets.kind];
   const others = forum.ownTerms.filter(({ id }) => id !== terms.id);
-  const send = async (ownTerms: readonly OwnTerms[], label: string) => {
-    const rules = { schedule: forum.schedule, seal: forum.seal, ownTerms };
+  const send = async (ownTerms: OwnTerms[], label: string) => {
     setBusy(true);
-    const done = await move([{ forumId: forum.id, rules }], 'ownTerms', label);
+    const done = await keep(ownTerms, label);
     setBusy(false);
     if (done) close();
   };
@@ -115,16 +117,16 @@ export function OwnTermsDialog({
       {canEdit && (
         <div className="mt-5 flex gap-2">
           <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void save()}>
-            Save these terms
+            {button}
           </button>
           {!isNew && (
             <button
               type="button"
               className="btn raised ruled"
               disabled={busy}
-              onClick={() => void send(others, `own terms taken away in ${title}`)}
+              onClick={() => void send(others, `own terms removed in ${title}`)}
             >
-              Take away
+              Remove
             </button>
           )}
         </div>

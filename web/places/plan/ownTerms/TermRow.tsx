@@ -3,15 +3,22 @@ import type { DateName } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
 import { DATE_WORDS } from '../../../../words/schedule';
-import type { TypedOwnTerms } from './ownTermsForm';
+import { termDate } from '../../../../core/terms/resolveTerms';
+import { durationCodec } from '../../../forms/duration';
+import { YEAR, type TypedOwnTerms } from './ownTermsForm';
 import { DateInput } from '../../../ui/dates/DateInput';
 
-/** What own terms say of one date. */
+const PLUS = durationCodec({ least: -YEAR, most: YEAR }, '');
+
+/** What own terms say of one date; where they move it, what it comes to. */
 export function TermRow({ name, base }: { name: DateName; base: number | null }) {
   const { zone } = useCourse();
   const { register, control } = useFormContext<TypedOwnTerms>();
   const say = useWatch({ control, name: `dates.${name}.say` });
+  const plus = useWatch({ control, name: `dates.${name}.plus` });
   const words = DATE_WORDS[name];
+  const minutes = PLUS.safeDecode(plus).data;
+  const result = minutes === undefined ? undefined : termDate({ plusMinutes: minutes }, base);
   return (
     <div className="ruled grid items-center gap-2 border-b py-1.5 sm:grid-cols-[9rem_9rem_1fr]">
       <span className={say === 'inherit' ? 'quiet' : 'font-semibold'}>{words}</span>
@@ -44,6 +51,9 @@ export function TermRow({ name, base }: { name: DateName; base: number | null })
             <option value="hours">hours later</option>
             <option value="minutes">minutes later</option>
           </select>
+          {result !== undefined && result !== null && (
+            <span className="num text-sm">= {dateWords(result, zone)}</span>
+          )}
         </span>
       ) : (
         <span className="quiet num text-sm">

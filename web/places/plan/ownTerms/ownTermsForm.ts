@@ -9,7 +9,8 @@ import {
   type OwnTerms,
 } from '../../../../core/course/forum';
 import { NUMBER_WORDS } from '../../../../words/requirements';
-import { wallText, wholeText } from '../../../forms/codecs';
+import { wholeText } from '../../../forms/codecs';
+import { wallText } from '../../../forms/wallText';
 import { durationCodec, type TypedDuration } from '../../../forms/duration';
 import { readInto, refuse } from '../../../forms/readInto';
 import { DATE_WORDS } from '../../../../words/schedule';
@@ -38,7 +39,8 @@ export interface TypedOwnTerms {
   numbers: Record<NumberName, string>;
 }
 
-const YEAR = 525_600;
+/** The most a date can be moved by, minutes. */
+export const YEAR = 525_600;
 
 /**
  * Between own terms and their form.

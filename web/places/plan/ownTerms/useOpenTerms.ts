@@ -11,7 +11,8 @@ export interface OpenTerms {
   readonly isNew: boolean;
 }
 
-const newTerms = (ids: string[] = []): OwnTerms => ({
+/** Own terms that say nothing yet. */
+export const newTerms = (ids: string[] = []): OwnTerms => ({
   id: newId(),
   targets: { kind: 'students', ids },
   dates: {},

@@ -36,7 +36,7 @@ export function PanelActions({
           published: 'Published.',
           draft: 'Back to draft.',
           frozen: 'Frozen: nobody can write now.',
-          unfrozen: 'Posting goes by its window again.',
+          unfrozen: 'Posting follows its dates again.',
         }[to],
       );
     } catch (error) {

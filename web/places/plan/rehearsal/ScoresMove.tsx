@@ -63,7 +63,7 @@ export function ScoresMove({
               checked={overrides}
               onChange={(event) => setOverrides(event.target.checked)}
             />
-            <span>Also {plural(overridden, 'total')} that somebody gave in place of what is computed</span>
+            <span>Also {plural(overridden, 'total')} that someone gave in place of what is computed</span>
           </label>
         )}
       </fieldset>

@@ -30,7 +30,7 @@ export function StripName({ planned, findings }: { planned: PlannedForum; findin
         )}
       </span>
       {(initialDue !== null || repliesDue !== null) && (
-        <span className="quiet num hidden text-[0.68rem] leading-tight min-[900px]:block">
+        <span className="quiet num hidden text-xs leading-tight min-[900px]:block">
           {initialDue !== null && `first ${shortDue(initialDue, zone)}`}
           {initialDue !== null && repliesDue !== null && ' · '}
           {repliesDue !== null &&

@@ -1,17 +1,25 @@
 import { useFieldArray } from 'react-hook-form';
 import type { CourseSettingsView } from '../../../../contract/courseSettings';
+import { unitsByWeek } from '../../../../core/plan/unitsByWeek';
+import { isDay } from '../../../../core/time/isDay';
 import { plural } from '../../../../words/numbers';
 import { newId } from '../../../data/newId';
 import { AddRow, RowActions } from '../../../ui/RowActions';
 import { FormRow } from '../../../forms/FormRow';
 import { FIELD, useSettings } from '../useSettings';
 
+/** As many units as a course has at most. */
+const MOST = 60;
+
 /** The units in their order. */
 export function UnitsRow({ used }: { used: CourseSettingsView['used']['units'] }) {
-  const { register, error, control, canEdit } = useSettings();
+  const { register, error, control, canEdit, values } = useSettings();
+  const { firstDay, lastDay, freeWeeks } = values;
+  const weeks =
+    isDay(firstDay) && isDay(lastDay) ? unitsByWeek(firstDay, lastDay, freeWeeks).slice(0, MOST) : [];
   const units = useFieldArray({ control, name: 'units', keyName: 'key' });
   return (
-    <FormRow label="Units">
+    <FormRow label="Units" id="units">
       {units.fields.map((unit, index) => (
         <div key={unit.key} className="flex items-center gap-2">
           <span className="num quiet w-5">{index + 1}</span>
@@ -36,7 +44,20 @@ export function UnitsRow({ used }: { used: CourseSettingsView['used']['units'] }
         </div>
       ))}
       {error('units')}
-      {canEdit && <AddRow name="unit" add={() => units.append({ id: newId(), title: '' })} />}
+      {canEdit && (
+        <div className="flex flex-wrap gap-2">
+          <AddRow name="unit" add={() => units.append({ id: newId(), title: '' })} />
+          {units.fields.length === 0 && weeks.length > 0 && (
+            <button
+              type="button"
+              className="btn btn-sm raised ruled h-9"
+              onClick={() => units.append(weeks.map((title) => ({ id: newId(), title })))}
+            >
+              One for each week of the term ({weeks.length})
+            </button>
+          )}
+        </div>
+      )}
     </FormRow>
   );
 }

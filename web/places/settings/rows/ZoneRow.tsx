@@ -1,22 +1,24 @@
 import type { CourseSettingsView } from '../../../../contract/courseSettings';
 import { FormRow } from '../../../forms/FormRow';
 import { useSettings } from '../useSettings';
+import { ZoneField } from '../../../ui/zones/ZoneField';
 import { RadioLine } from '../../../ui/RadioLine';
-
-const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** The zone of the course; what a new one does to the dates is asked. */
 export function ZoneRow({ view }: { view: CourseSettingsView }) {
-  const { register, error, setValue, values } = useSettings();
+  const { error, setValue, values, canEdit } = useSettings();
   return (
     <FormRow label="Time zone">
-      <select {...register('zone')} aria-label="Time zone" className="select select-sm raised h-9 w-auto">
-        {ZONES.includes(values.zone) ? null : <option>{values.zone}</option>}
-        {ZONES.map((zone) => (
-          <option key={zone}>{zone}</option>
-        ))}
-      </select>
-      {error('zone')}
+      <div className="max-w-sm">
+        <ZoneField
+          label="Time zone"
+          hidesLabel
+          value={values.zone}
+          disabled={!canEdit}
+          choose={(zone) => setValue('zone', zone, { shouldDirty: true })}
+        />
+        {error('zone')}
+      </div>
       {values.zone !== view.settings.zone && (
         <div className="rounded-box px-3.5 py-2.5 text-sm bg-late-wash">
           <p>What happens to the dates of all forums?</p>
