@@ -66,7 +66,7 @@ export async function givenSpread(
     ),
     evaluators: evaluators
       .map((id) => ({
-        name: (id && course.setup.names.get(id)?.name) ?? 'Somebody',
+        name: (id && course.setup.names.get(id)?.name) ?? 'Someone',
         given: of(id),
       }))
       .sort((a, b) => b.given.count - a.given.count || (a.name < b.name ? -1 : 1)),

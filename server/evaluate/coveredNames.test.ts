@@ -85,7 +85,7 @@ describe('names hidden until scores are given', () => {
     expect(answer.body.changes).toMatchObject([{ student: { id: alias } }]);
     expect(JSON.stringify((await desk('ines', '')).score.remark)).toContain('ines!');
   });
-  it('are covered for everybody where the forum says so, whatever is asked', async () => {
+  it('are covered for everyone where the forum says so, whatever is asked', async () => {
     const saved = (await c.teodora.get(`${C}/forums/floodplain/settings`).expect(200)).body;
     const { settings } = saved;
     settings.rules.evaluation.hideNames = true;
@@ -100,7 +100,7 @@ describe('names hidden until scores are given', () => {
     const view = await docket('');
     expect(view.forum.names).toBe('hiddenForAll');
     expect(plain(view)).not.toMatch(NAMES);
-    // By a real id nobody learns which number somebody has, nor does anything to them.
+    // By a real id nobody learns which number someone has, nor does anything to them.
     for (const id of ['ines', 'bram']) {
       for (const query of ['', HIDDEN]) {
         const refused = await c.teodora.get(`${F}/docket/${id}${query}`).expect(403);
@@ -121,7 +121,7 @@ describe('names hidden until scores are given', () => {
   });
 });
 
-describe('posts of somebody whose name is hidden', () => {
+describe('posts of someone whose name is hidden', () => {
   it('have names of their own, by which nothing is found in the conversation', async () => {
     const alias = await aliasWith(2);
     const view = await desk(alias);

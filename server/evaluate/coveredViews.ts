@@ -26,7 +26,7 @@ export function coveredDocket(
 
 /** A text that calls nobody by name, where names are covered. */
 export const withoutCalls = (html: string, { names }: Covered): string =>
-  names === 'shown' ? html : html.replace(MENTION, '<span class="mention">@somebody</span>');
+  names === 'shown' ? html : html.replace(MENTION, '<span class="mention">@someone</span>');
 
 /** The posts that a student's pages name: their own, what those answer, and what they quote. */
 function postsNamed(view: DeskView): Set<string> {

@@ -102,7 +102,7 @@ export async function deskPosts(
     rows.flatMap(({ id, parent_id }) => (parent_id === null ? [id] : [id, parent_id])),
   );
   const shown = (html: string, postId: string) => htmlForReader(html, postId, course, opened, isStruck, now);
-  // What stands in somebody else's aside is theirs: it is shown to who reads it there.
+  // What stands in someone else's aside is theirs: it is shown to who reads it there.
   const written = own.filter(
     (post) =>
       createdAt(post) <= now &&

@@ -81,7 +81,7 @@ export async function countStates(db: Db, course: InCourse, now: number) {
   return { ready, perForum };
 }
 
-/** The rows of a docket: of everybody in the order of the roster, or of one student. */
+/** The rows of a docket: of everyone in the order of the roster, or of one student. */
 async function docketRows(
   db: Db,
   course: InCourse,
@@ -94,7 +94,7 @@ async function docketRows(
   const opened = await openForumQuietly(db, course, forumId, now);
   const { zone } = course.setup;
   const scores = await loadScores(db, course.setup, { itemId: card.itemId, studentId: only });
-  // The forum's posts are kept in memory; only the scores are read for everybody.
+  // The forum's posts are kept in memory; only the scores are read for everyone.
   const { scoreOf } = courseDataOf({ zone, students: [], forums: [], posts: [], scores });
   const data: CourseData = { ...opened.data, scoreOf };
   const noted = new Map<string, Set<EvidenceMark>>();

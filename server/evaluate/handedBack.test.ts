@@ -67,7 +67,7 @@ describe('comments on passages', () => {
   });
   it.each([
     ['words that do not stand there', { text: 'nothing like it' }, 'passages.0.text'],
-    ['a post of somebody else', { postId: 'bram-i' }, 'passages.0.postId'],
+    ['a post of someone else', { postId: 'bram-i' }, 'passages.0.postId'],
     ['a post that is not there', { postId: 'nowhere' }, 'passages.0.postId'],
     ['a comment that is too long', { comment: 'x'.repeat(4001) }, 'passages.0.comment'],
   ])('are refused on %s', async (_what, change, field) => {

@@ -29,7 +29,7 @@ export function planRelease(
     throw wrongField('at', 'Choose a moment to come; what is given now can be released at once.');
   return changeCourse(deps, course, now, async (change) => {
     const planned = await plannedReleaseOf(change.trx, itemId);
-    // It releases what its planner may release; somebody limited to sections would release less in its place.
+    // It releases what its planner may release; someone limited to sections would release less in its place.
     if (planned && planned.by !== course.person.id && course.member.sections !== 'all')
       throw refused(
         'notYours',

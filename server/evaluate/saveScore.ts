@@ -98,7 +98,7 @@ export async function saveScore(
     if (version !== asked.version) {
       throw conflict(
         isBlind
-          ? 'Somebody else has given a score since you opened the page. What you entered is still here; it can be the second reading.'
+          ? 'Someone else has given a score since you opened the page. What you entered is still here; it can be the second reading.'
           : 'Someone else has scored this student since you opened the page. What you entered is still here; theirs is shown beside it.',
         await show(trx),
       );

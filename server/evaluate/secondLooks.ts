@@ -140,7 +140,7 @@ export function answerLook(
       throw new Problem(
         409,
         'answered',
-        `${look.answeredBy ?? 'Somebody'} has answered this already. Reload the page.`,
+        `${look.answeredBy ?? 'Someone'} has answered this already. Reload the page.`,
       );
     const score = await storedScore(trx, itemId, studentId);
     const state = lookOutcome(look.askedAt, score?.given_at ?? null);

@@ -88,7 +88,7 @@ async function changeCell(
   const forum = course.setup.forums.get(item.forumId)!;
   const evaluation = forum.evaluation!;
   if (after === null && stored?.excused !== 1)
-    return 'A score of a forum is not taken away; give another one, or excuse the student.';
+    return 'A forum’s score cannot be removed; give another one, or excuse the student.';
   const part = participationOf(column.data!, forum, student, now);
   if (part.notAsked !== null && after !== null && stored?.excused !== 1)
     return 'This forum is not asked of the student.';
@@ -102,7 +102,7 @@ async function changeCell(
     if (evaluation.secondReading) {
       const readings = await readingsFor(trx, item.id, studentId);
       if (isSecond(readings, course.person.id))
-        return 'Somebody else has read this student first. Give your reading on the Desk, without seeing theirs.';
+        return 'Someone else has read this student first. Give your reading on the Desk, without seeing theirs.';
     }
     const next = await excuseOrNot(change, cell, after, why);
     const own = stored === null ? NO_DECISIONS : fromJson(stored.decisions);
@@ -129,7 +129,7 @@ async function lastChangeOf(trx: Trx, course: InCourse, itemId: string, studentI
 }
 
 /**
- * Changes cells, all of them or none: where somebody changed one in between, or one cannot be changed so, nothing is written and every such
+ * Changes cells, all of them or none: where someone changed one in between, or one cannot be changed so, nothing is written and every such
  * cell is told. Points of a forum become another total with its reason; what was decided on the Desk stays beneath it. (docs/rules §7)
  */
 export function changeCells(
@@ -162,7 +162,7 @@ export async function changeCellsIn(
     const at = { item: asked.item, student: asked.student };
     if (current !== asked.before) {
       const last = await lastChangeOf(trx, course, asked.item, asked.student);
-      const message = `${last.by ?? 'Somebody'} has changed this since: it is ${words(current)} now.`;
+      const message = `${last.by ?? 'Someone'} has changed this since: it is ${words(current)} now.`;
       refusals.push({ ...at, message, conflict: { now: current, ...last } });
       continue;
     }

@@ -89,7 +89,7 @@ describe('the gradebook', () => {
       expect(toJson(refused.body)).toMatch(told);
     }
   });
-  it('drops the worst of a category for everybody’s best, and says which, to staff and to the student', async () => {
+  it('drops the worst of a category for everyone’s best, and says which, to staff and to the student', async () => {
     const { version, settings: now } = (await c.teodora.get(`${C}/settings`).expect(200)).body;
     const hearings = { ...now.categories[0], drop: 1 };
     await c.teodora

@@ -257,7 +257,7 @@ describe('items made by hand', () => {
       expect(desk.score.decisions.override).toEqual({ points: 905, reason: 'Read from a spreadsheet' });
       expect((await enter('ines', 905, 1100, 'floodplain').expect(422)).body.detail).toContain('10.00');
       expect((await enter('ines', 905, null, 'floodplain').expect(422)).body.detail).toContain(
-        'not taken away',
+        'cannot be removed',
       );
     });
     it('have category and display written through, name and maximum in the plan', async () => {

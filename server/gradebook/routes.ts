@@ -84,7 +84,7 @@ export function gradebookRoutes(serve: Serve, deps: Deps): void {
       const current = remarkText((await storedScore(change.trx, itemId, studentId))?.remark ?? null);
       if (current === body.remark) return;
       if (current !== body.before)
-        throw conflict('Somebody else has changed this remark since you opened it.', { remark: current });
+        throw conflict('Someone else has changed this remark since you opened it.', { remark: current });
       await remarkCell(change, course, { itemId, studentId }, body.remark);
     });
     return DONE;

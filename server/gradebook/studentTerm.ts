@@ -158,7 +158,7 @@ export async function studentTerm(
   };
 }
 
-/** Writes what staff note about a student; a change of somebody else's in between is told. */
+/** Writes what staff note about a student; a change of someone else's in between is told. */
 export async function saveNote(
   change: Change,
   course: InCourse,
@@ -170,7 +170,7 @@ export async function saveNote(
   const before = await noteOf(trx, course, studentId);
   if (before.text === text) return before;
   if (before.version !== version)
-    throw conflict('Somebody else has changed this note since you opened it.', before);
+    throw conflict('Someone else has changed this note since you opened it.', before);
   const row = { text, version: version + 1, at: now, by: course.person.id };
   await trx
     .insertInto('student_note')

@@ -23,7 +23,7 @@ export function useRelease(view: DeskView | null): () => Promise<void> {
     const released = view.score.releasedAt === null;
     await orSayWhyNot(async () => {
       await call(release, { course, forum: view.forum.id }, { students: [view.student.id], released });
-      toast.success(`${released ? 'Released to' : 'Taken back from'} ${view.student.given}.`);
+      toast.success(`${released ? 'Released to' : 'Withdrawn from'} ${view.student.given}.`);
     });
   };
 }

@@ -38,7 +38,7 @@ function Look({ look }: { look: QueuedLook }) {
         {look.answeredAt !== null && (
           <>
             {' '}
-            · {look.answeredBy ?? 'somebody'}, <When at={look.answeredAt} />
+            · {look.answeredBy ?? 'someone'}, <When at={look.answeredAt} />
           </>
         )}
       </p>
@@ -84,7 +84,7 @@ export function SecondLooks() {
       </div>
       {data.looks.length === 0 ? (
         <Empty level={2} title="Nobody asks">
-          While a score is released, a student may ask for another look at it, with a reason. Such wishes
+          While a score is released, a student may ask for another look at it, with a reason. Such requests
           stand here, and in the docket of their forum.
         </Empty>
       ) : shown.length === 0 ? (

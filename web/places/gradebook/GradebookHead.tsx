@@ -3,6 +3,7 @@ import { whyNoTotal } from '../../../core/gradebook/whyNoTotal';
 import { addresses } from '../../../words/addresses';
 import { plural } from '../../../words/numbers';
 import { useCourse } from '../../data/course';
+import { Unreleased } from '../../ui/Unreleased';
 import { NoTotal } from '../../ui/NoTotal';
 
 function Legend() {
@@ -12,10 +13,11 @@ function Legend() {
         <b>9.00</b> <span className="quiet">released</span>
       </span>
       <span>
-        8.50<span className="quiet">° given</span>
+        8.50
+        <Unreleased spoken={false} /> <span className="quiet">not released</span>
       </span>
       <span className="text-late">
-        <b>9.25△</b> changed since
+        <b>9.25△</b> posts changed since
       </span>
       <span className="quiet">
         <s>6.00</s> dropped

@@ -6,7 +6,7 @@ import type { GradebookRow, GradebookView } from '../../../contract/gradebook';
 import { addresses } from '../../../words/addresses';
 import { courseNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
-import { setVantage } from '../../data/vantage';
+import { lookAs } from '../../data/vantage';
 import { useKeys } from '../../ui/keys';
 import { typedValue } from './cell/typedValue';
 import { useCells } from './cell/useCells';
@@ -91,7 +91,7 @@ export function useMatrix(
       const there = view.items.find(({ id }) => id === item);
       if (!there) {
         setEditing(null);
-        toast.error(`“${text}” was not kept: somebody has removed its column meanwhile.`);
+        toast.error(`“${text}” was not kept: someone has removed its column meanwhile.`);
         return true;
       }
       const { value, problem } = typedValue(text, there.maximum);
@@ -140,7 +140,7 @@ export function useMatrix(
     toggleExcused: () => put({ ...cells.named(place), after: excusedOrBack(cells.cell(place)!) }),
     /** Shows what a student sees of their scores. */
     lookAs: ({ student: { id, name } }: GradebookRow) => {
-      setVantage({ course: course.id, personId: id, name, at: courseNow() });
+      lookAs({ course: course.id, personId: id, name, at: courseNow() });
       void navigate(addresses.scores(course.id));
     },
     dialog,

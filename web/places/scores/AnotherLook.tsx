@@ -81,7 +81,7 @@ export function AnotherLook({ item }: { item: ScoresView['items'][number] }) {
           <p className="mt-1.5 flex gap-3">
             <button className="btn btn-primary btn-sm">Ask for another look</button>
             <button type="button" className="btn btn-sm raised ruled" onClick={() => setReason(null)}>
-              Leave it
+              Cancel
             </button>
           </p>
         </form>

@@ -1,45 +1,87 @@
 import { addresses } from '../../../../words/addresses';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import {
+  CalendarClock,
+  CalendarRange,
+  ChartColumn,
+  Ellipsis,
+  Eye,
+  EyeOff,
+  ListChecks,
+  MessagesSquare,
+  Scale,
+  Table2,
+  Users,
+} from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { toast } from 'sonner';
 import { release } from '../../../../contract/docketActions';
 import type { DocketRow, DocketView } from '../../../../contract/evaluate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
+import { Menu } from '../../../ui/Menu';
 import { useKeys } from '../../../ui/keys';
 import { plural } from '../../../../words/numbers';
 import { DocketFilters } from './DocketFilters';
 import type { DocketFilter } from './docketOrder';
 import { DocketRows } from './DocketRows';
-import { Given } from './Given';
-import { ManyAtOnce } from './ManyAtOnce';
-import { ReleaseAt } from './ReleaseAt';
+import { PlannedRelease } from './PlannedRelease';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
+
+// Dialogs that are seldom opened, and bring charts and a calendar, are fetched when they are.
+const Given = lazy(async () => ({ default: (await import('./Given')).Given }));
+const ManyAtOnce = lazy(async () => ({ default: (await import('./ManyAtOnce')).ManyAtOnce }));
+const ReleaseAt = lazy(async () => ({ default: (await import('./ReleaseAt')).ReleaseAt }));
 
 const isScored = ({ state }: DocketRow) => state === 'given' || state === 'released' || state === 'changed';
 const small = 'btn btn-xs raised ruled h-8';
 
-/** Where else this forum stands. */
-function Places({ view }: { view: DocketView }) {
+/** What is done to the docket as a whole, and where else its forum stands. */
+function More({
+  view,
+  hide,
+  pick,
+  open,
+}: {
+  view: DocketView;
+  hide: (hidden: boolean) => void;
+  pick: () => void;
+  open: (dialog: 'many' | 'given' | 'releaseAt') => void;
+}) {
   const course = useCourse();
-  const { id } = view.forum;
-  const places = [
-    [addresses.forum(course.id, id), 'Forum', true],
-    [addresses.plan(course.id, { forum: id }), 'Plan', true],
-    [addresses.gradebook(course.id, { item: id }), 'Gradebook', true],
-    [addresses.editForum(course.id, id, { beside: 'scores' }), 'Rehearse', course.role === 'instructor'],
-  ] as const;
+  const { id, names } = view.forum;
   return (
-    <p className="mt-0.5 flex flex-wrap gap-x-3.5 text-xs">
-      {places.map(
-        ([to, words, may]) =>
-          may && (
-            <Link key={words} to={to} className="link-plain">
-              {words}
-            </Link>
-          ),
-      )}
-    </p>
+    <Menu
+      button={<Ellipsis className="size-4" aria-hidden />}
+      label="More to do with this docket"
+      className="btn btn-xs btn-square raised ruled h-8 w-8"
+      at="end"
+      width="w-60"
+      entries={[
+        names === 'hiddenForAll'
+          ? null
+          : {
+              label: names === 'hidden' ? 'Show names' : 'Hide names until scored',
+              icon: names === 'hidden' ? Eye : EyeOff,
+              act: () => hide(names !== 'hidden'),
+            },
+        { label: 'Pick students', icon: ListChecks, act: pick },
+        { label: 'Many at once', icon: Users, act: () => open('many') },
+        { label: 'Release at a set time', icon: CalendarClock, act: () => open('releaseAt') },
+        view.rows.some(isScored)
+          ? { label: 'What was given', icon: ChartColumn, act: () => open('given') }
+          : null,
+        course.role === 'instructor'
+          ? {
+              label: 'Rehearse other rules',
+              icon: Scale,
+              to: addresses.editForum(course.id, id, { beside: 'scores' }),
+            }
+          : null,
+        { label: 'Open the forum', icon: MessagesSquare, to: addresses.forum(course.id, id) },
+        { label: 'Show in the plan', icon: CalendarRange, to: addresses.plan(course.id, { forum: id }) },
+        { label: 'Show in the gradebook', icon: Table2, to: addresses.gradebook(course.id, { item: id }) },
+      ]}
+    />
   );
 }
 
@@ -62,7 +104,7 @@ export function DocketList({
   /** Covers names, or no longer. */
   hide: (hidden: boolean) => void;
 }) {
-  const [open, setOpen] = useState<'many' | 'given' | null>(null);
+  const [open, setOpen] = useState<'many' | 'given' | 'releaseAt' | null>(null);
   /** Whom something is to be done to; null while nobody is being picked. */
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null);
   const pick = (id: string) =>
@@ -84,42 +126,42 @@ export function DocketList({
   ]);
   return (
     <section aria-label="Docket" className="flex h-full flex-col">
-      {open === 'many' && (
-        <ManyAtOnce
-          forum={view.forum.id}
-          names={view.forum.names === 'shown' ? 'shown' : 'hidden'}
-          shown={rows.map(({ student }) => student.id)}
-          picked={picked === null ? [] : [...picked]}
-          onClose={() => setOpen(null)}
-        />
-      )}
-      {open === 'given' && <Given view={view} onClose={() => setOpen(null)} />}
+      <Suspense>
+        {open === 'many' && (
+          <ManyAtOnce
+            forum={view.forum.id}
+            names={view.forum.names === 'shown' ? 'shown' : 'hidden'}
+            shown={rows.map(({ student }) => student.id)}
+            picked={picked === null ? [] : [...picked]}
+            onClose={() => setOpen(null)}
+          />
+        )}
+        {open === 'given' && <Given view={view} onClose={() => setOpen(null)} />}
+        {open === 'releaseAt' && <ReleaseAt forum={view.forum.id} close={() => setOpen(null)} />}
+      </Suspense>
       <div className="ruled border-b px-4 pt-4 pb-3">
-        <h1 className="text-lg leading-snug">{view.forum.title}</h1>
-        <Places view={view} />
+        <div className="flex items-start justify-between gap-2">
+          <h1 className="text-lg leading-snug">{view.forum.title}</h1>
+          <More
+            view={view}
+            hide={hide}
+            pick={() => setPicked(picked === null ? new Set() : null)}
+            open={setOpen}
+          />
+        </div>
         <Progress view={view} />
-        <p className="mt-1.5 flex flex-wrap items-center gap-x-4">
-          <NamesHidden names={view.forum.names} hide={hide} />
-          <ReleaseAt forum={view.forum.id} at={view.forum.releaseAt} />
-          {view.rows.some(isScored) && (
-            <button type="button" className="link-plain text-xs" onClick={() => setOpen('given')}>
-              What was given
+        <NamesHidden names={view.forum.names} />
+        <PlannedRelease forum={view.forum.id} at={view.forum.releaseAt} />
+        <DocketFilters all={view.rows} shown={rows.length} filter={filter} setFilter={setFilter} />
+        {picked !== null && (
+          <p className="mt-2 flex items-center justify-between text-sm">
+            <span className="num">{picked.size} picked</span>
+            <button type="button" className="link-plain text-sm" onClick={() => setPicked(null)}>
+              Clear the selection
             </button>
-          )}
-        </p>
-        <div className="mt-2 grid grid-cols-2 gap-2">
-          <DocketFilters all={view.rows} filter={filter} setFilter={setFilter} />
-          <button type="button" className={small} onClick={() => setOpen('many')}>
-            Many at once
-          </button>
-          <button
-            type="button"
-            className={small}
-            aria-pressed={picked !== null}
-            onClick={() => setPicked(picked === null ? new Set() : null)}
-          >
-            {picked === null ? 'Pick' : `${picked.size} picked`}
-          </button>
+          </p>
+        )}
+        <div className="mt-2 grid grid-cols-2 gap-2 empty:hidden">
           <Releases view={view} picked={picked} done={() => setPicked(null)} />
         </div>
       </div>
@@ -137,8 +179,8 @@ function Progress({ view: { rows } }: { view: DocketView }) {
   return (
     <>
       <p className="quiet num mt-1 text-sm">
-        {scored} of {all} given · {ready} ready
-        {wanted > 0 && ` · ${wanted} to read second`}
+        {scored} of {plural(all, 'score')} given · {ready} ready
+        {wanted > 0 && ` · ${wanted} for a second reading`}
       </p>
       <div aria-hidden className="mt-2 h-1 rounded-full bg-rule">
         <div
@@ -150,36 +192,20 @@ function Progress({ view: { rows } }: { view: DocketView }) {
   );
 }
 
-/** Whether names are hidden, and hiding them where the forum leaves it to each. */
-function NamesHidden({
-  names,
-  hide,
-}: {
-  names: DocketView['forum']['names'];
-  hide: (hidden: boolean) => void;
-}) {
-  if (names === 'hiddenForAll')
-    return (
-      <span
-        className="quiet text-xs"
-        title="In the docket and on the Desk. The conversation, search and the gradebook still show who wrote what."
-      >
-        Names hidden here until scored
-      </span>
-    );
+/** That names are hidden, and how far. */
+function NamesHidden({ names }: { names: DocketView['forum']['names'] }) {
+  if (names === 'shown') return null;
   return (
-    <label
-      className="flex items-center gap-1.5 text-xs"
-      title="A number stands for each name until the score is given. Names that classmates typed into their posts remain."
+    <p
+      className="quiet mt-1.5 text-xs"
+      title={
+        names === 'hidden'
+          ? 'A number stands for each name until the score is given. Names that classmates typed into their posts remain.'
+          : 'In the docket and on the Desk. The conversation, search and the gradebook still show who wrote what.'
+      }
     >
-      <input
-        type="checkbox"
-        className="checkbox checkbox-xs"
-        checked={names === 'hidden'}
-        onChange={(event) => hide(event.target.checked)}
-      />
-      Hide names
-    </label>
+      Names are hidden here until the score is given
+    </p>
   );
 }
 
@@ -204,7 +230,7 @@ function Releases({
       toast.success(
         released
           ? `Released to ${plural(changed, 'student')}.${held}`
-          : `Taken back from ${plural(changed, 'student')}.`,
+          : `Withdrawn from ${plural(changed, 'student')}.`,
       );
     });
     if (worked) done();
@@ -220,7 +246,7 @@ function Releases({
           Release {picked.size}
         </button>
         <button type="button" className={small} onClick={() => void set([...picked], false)}>
-          Take {picked.size} back
+          Withdraw {picked.size}
         </button>
       </>
     );
@@ -237,7 +263,7 @@ function Releases({
   if (scored.length === 0) return null;
   return (
     <button type="button" className={`${small} col-span-2`} onClick={() => void set('all', false)}>
-      Take back all
+      Withdraw all
     </button>
   );
 }

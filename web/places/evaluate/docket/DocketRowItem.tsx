@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { DocketRow } from '../../../../contract/evaluate';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { plural, pointWords } from '../../../../words/numbers';
+import { Unreleased } from '../../../ui/Unreleased';
 import { Tally } from '../../../ui/Tally';
 import { isWaitedFor, STATE_WORDS } from './states';
 
@@ -9,7 +10,7 @@ import { isWaitedFor, STATE_WORDS } from './states';
 function notes(row: DocketRow): readonly { words: string; color: string; strong: boolean }[] {
   return [
     { is: row.asks, words: 'asks for another look', color: 'text-late', strong: true },
-    { is: row.reading?.wanted, words: 'to read second', color: 'text-primary', strong: true },
+    { is: row.reading?.wanted, words: 'waits for a second reading', color: 'text-primary', strong: true },
     { is: row.reading?.settle, words: 'two readings to settle', color: 'text-late', strong: true },
     {
       is: row.marks.length > 0,
@@ -83,7 +84,7 @@ export function DocketRowItem({
           {shows ? (
             <>
               {pointWords(row.points!)}
-              {!row.released && '°'}
+              {!row.released && <Unreleased spoken={false} />}
               <span className="sr-only"> {STATE_WORDS[row.state]}</span>
             </>
           ) : (

@@ -124,7 +124,7 @@ function Reached({
   return (
     <section aria-label="What it does" className="ruled mt-3 border-t pt-3">
       <p className="font-semibold">
-        {changes.length === 0 ? 'It would reach nobody.' : `It reaches ${plural(changes.length, 'student')}:`}
+        {changes.length === 0 ? 'This affects nobody.' : `This affects ${plural(changes.length, 'student')}:`}
       </p>
       <div className="mt-1 max-h-56 overflow-y-auto">
         <table className="w-full text-sm">

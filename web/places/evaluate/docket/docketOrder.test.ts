@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { DocketRow } from '../../../../contract/evaluate';
-import { filterFrom, filterTo, inDocketOrder, type DocketFilter } from './docketOrder';
+import { filterFrom, filterTo, inDocketOrder, type DocketFilter, filterWords, narrows } from './docketOrder';
 
 const row = (id: string, sketch: Partial<DocketRow> = {}) =>
   ({
@@ -44,5 +44,21 @@ describe('the docket', () => {
     expect(filterTo(filter)).toEqual({ state: 'ready', order: 'shuffled', find: 'a b' });
     expect(filterFrom(new URLSearchParams(filterTo(filter)))).toEqual(filter);
     expect(filterFrom(new URLSearchParams('order=wild'))).toEqual(ALL);
+  });
+});
+
+describe('a filter in words', () => {
+  const all = { state: '', section: '', group: '', find: '', order: 'name' } as const;
+  it('says who is shown and in what order', () => {
+    expect(filterWords(all, 36)).toBe('Everyone (36), by family name');
+    expect(filterWords({ ...all, state: 'ready', section: 'Evening' }, 8)).toBe(
+      '8 ready, Evening, by family name',
+    );
+    expect(filterWords({ ...all, find: 'dang', order: 'shuffled' }, 1)).toBe('1, “dang”, shuffled');
+    expect(filterWords({ ...all, state: 'second' }, 3)).toBe('3 for a second reading, by family name');
+  });
+  it('narrows where anybody is left out; an order leaves out nobody', () => {
+    expect(narrows({ ...all, order: 'state' })).toBe(false);
+    expect(narrows({ ...all, group: 'Osier Run' })).toBe(true);
   });
 });

@@ -76,3 +76,38 @@ export function inDocketOrder(
         .map(({ row }) => row);
   }
 }
+
+const ORDER_WORDS: Record<DocketOrder, string> = {
+  name: 'by family name',
+  state: 'by state',
+  ready: 'first ready first',
+  shuffled: 'shuffled',
+};
+const ALSO_WORDS: Readonly<Record<string, string>> = {
+  asks: 'asking for another look',
+  second: 'for a second reading',
+  settle: 'to settle',
+};
+
+/**
+ * What a docket shows and in what order, in one line.
+ *
+ * @param shown how many students it leaves
+ * @example filterWords({ state: 'ready', section: 'Evening', group: '', find: '', order: 'name' }, 8) // '8 ready, Evening, by family name'
+ */
+export function filterWords(filter: DocketFilter, shown: number): string {
+  const { state, section, group, find, order } = filter;
+  const who =
+    state === ''
+      ? section + group + find === ''
+        ? `Everyone (${shown})`
+        : `${shown}`
+      : `${shown} ${ALSO_WORDS[state] ?? state}`;
+  return [who, section, group, find === '' ? '' : `“${find}”`, ORDER_WORDS[order]]
+    .filter((part) => part !== '')
+    .join(', ');
+}
+
+/** Whether a filter leaves anybody out. */
+export const narrows = ({ state, section, group, find }: DocketFilter): boolean =>
+  state + section + group + find !== '';

@@ -29,9 +29,9 @@ function marks(post: DeskPost): string[] {
   const words: string[] = [];
   if (post.removed) words.push('removed by its author or staff');
   if (post.waiting === 'held') words.push('waiting for approval');
-  if (post.waiting === 'returned') words.push('given back');
+  if (post.waiting === 'returned') words.push('returned');
   if (post.change === 'held') words.push('a change waits for approval');
-  if (post.change === 'returned') words.push('a change was given back');
+  if (post.change === 'returned') words.push('a change was returned');
   if (!post.counted && words.length === 0) words.push('does not count');
   return [...words, ...post.marks.map((mark) => EVIDENCE_WORDS[mark])];
 }
@@ -60,7 +60,7 @@ function Answered({ view, post, unfolded }: { view: DeskView; post: DeskPost; un
       ) : (
         <div className="ruled quiet border-l-[3px] pl-3">
           <div
-            className={`font-serif text-[0.97rem] leading-snug italic ${open === 'folded' ? 'line-clamp-2' : ''}`}
+            className={`font-serif text-[0.97rem] leading-snug ${open === 'folded' ? 'line-clamp-2' : ''}`}
           >
             <span className="not-italic">
               {author?.name ?? 'Someone'}, <When at={at} />

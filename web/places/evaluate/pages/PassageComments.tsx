@@ -47,7 +47,7 @@ function Comment({
       <button
         type="button"
         className="btn btn-ghost btn-xs btn-square mt-1"
-        aria-label={`Take comment ${number} away`}
+        aria-label={`Remove comment ${number}`}
         onClick={remove}
       >
         <X className="size-3.5" aria-hidden />

@@ -69,9 +69,9 @@ function Edit({
       </label>
       <Problem className="mt-1 text-sm">{problem}</Problem>
       <p className="mt-3 flex gap-3">
-        <button className="btn btn-primary btn-sm">Keep it</button>
+        <button className="btn btn-primary btn-sm">Save</button>
         <button type="button" className="btn btn-sm raised ruled" onClick={done}>
-          Leave it
+          Cancel
         </button>
       </p>
     </form>
@@ -194,7 +194,7 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
                   Change the marked one
                 </button>
                 <button type="button" className="link-plain" onClick={() => void drop(marked)}>
-                  Throw the marked one away
+                  remove the marked one
                 </button>
               </>
             )}

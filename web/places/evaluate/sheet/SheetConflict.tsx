@@ -1,7 +1,7 @@
 import { pointWords } from '../../../../words/numbers';
 import type { Sheet } from './useSheet';
 
-/** What somebody else has given meanwhile, and what to do about it. */
+/** What someone else has given meanwhile, and what to do about it. */
 export function SheetConflict({ sheet }: { sheet: Sheet }) {
   const { theirs, problem } = sheet.now;
   if (!problem) return null;

@@ -49,7 +49,7 @@ export function SheetFoot({ sheet, toggleRelease }: { sheet: Sheet; toggleReleas
       <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
         {score.points !== null && !score.excused && (
           <button type="button" className="link-plain" onClick={() => void toggleRelease()}>
-            {score.releasedAt === null ? `Release to ${view.student.given}` : 'Take back'}
+            {score.releasedAt === null ? `Release to ${view.student.given}` : 'Withdraw'}
           </button>
         )}
         <button type="button" className="link-plain" onClick={() => void toggleExcused()}>

@@ -32,13 +32,13 @@ export function SheetTotal({ sheet, isIncomplete }: { sheet: Sheet; isIncomplete
       </p>
       {suggestion?.gate === 'undecided' && (
         <p className="quiet text-sm">
-          Whether the initial post is on time is not decided yet; nothing is taken away for now.
+          Whether the initial post is on time is not decided yet; nothing is deducted for now.
         </p>
       )}
       {adjusts && (
         <ReasonedPoints
           title="Adjustment"
-          hint="Added, or with a minus taken away"
+          hint="Added, or deducted with a minus sign"
           points={typed.adjust}
           why={typed.adjustWhy}
           problem={fieldProblem('adjust')}

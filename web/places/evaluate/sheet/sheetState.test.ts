@@ -128,7 +128,7 @@ describe('a score sheet at work', () => {
       [1, false],
     ]);
   });
-  it('keeps what is typed when somebody else was first, and gives it on theirs', async () => {
+  it('keeps what is typed when someone else was first, and gives it on theirs', async () => {
     const sheet = sheetOf();
     fill(sheet);
     answer = () => ({ theirs: viewOf(4), message: 'Someone else has scored this student.' });

@@ -13,7 +13,7 @@ export interface Kept {
   readonly give: boolean;
 }
 
-/** How a sheet is kept: the answer, what somebody else has kept meanwhile, or why not. */
+/** How a sheet is kept: the answer, what someone else has kept meanwhile, or why not. */
 export type KeepAnswer =
   | { readonly view: DeskView }
   | { readonly theirs: DeskView; readonly message: string }
@@ -107,7 +107,7 @@ export class SheetState {
     });
   }
 
-  /** Goes on writing the remark where it ends, as somebody does who speaks it. */
+  /** Goes on writing the remark where it ends, as someone does who speaks it. */
   sayInRemark(words: string): void {
     const content = [...(this.#typed.remark?.content ?? [])];
     const last = content.at(-1);
@@ -138,7 +138,7 @@ export class SheetState {
     return given;
   }
 
-  /** Gives what stands here though somebody else has given another score meanwhile. */
+  /** Gives what stands here though someone else has given another score meanwhile. */
   giveMine(): Promise<DeskView | null> {
     return this.give(this.#theirs?.score.version ?? null);
   }

@@ -16,10 +16,10 @@ const WHAT: Record<string, string> = {
   'score.released': 'released it',
   'score.takenBack': 'took it back',
   'score.excused': 'excused the student',
-  'score.notExcused': 'excused the student no more',
+  'score.notExcused': 'no longer excused the student',
   'score.cleared': 'cleared',
   'score.remarked': 'wrote the remark',
-  'score.putBack': 'put back',
+  'score.putBack': 'restored',
   'score.rescaled': 'carried over to another scale',
   'score.readSecond': 'read second',
   'score.settled': 'settled',
@@ -58,7 +58,7 @@ export function CellDialog({
               hint="The student reads it with the score, once that is released."
               text={data.remark}
               rows={4}
-              button="Keep the remark"
+              button="Save the remark"
               save={async (remark, before) => {
                 await call(remarkCell, { course, item: item.id, student: student.id }, { before, remark });
               }}

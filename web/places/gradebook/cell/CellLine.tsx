@@ -89,7 +89,7 @@ export function CellLine({
         </button>
         {cell.state !== 'notAsked' && (
           <button type="button" className={button} onClick={excuse}>
-            {cell.state === 'excused' ? 'Excuse no more' : 'Excuse'}
+            {cell.state === 'excused' ? 'No longer excuse' : 'Excuse'}
           </button>
         )}
       </>

@@ -38,7 +38,7 @@ export function NotKeptBar({
               {each.newer === undefined ? 'Try again' : `Write ${said(each.change.after)} anyway`}
             </button>
             <button type="button" className="btn btn-xs btn-ghost h-7" onClick={() => leave(each)}>
-              Leave it
+              Cancel
             </button>
           </li>
         ))}

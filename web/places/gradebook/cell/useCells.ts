@@ -10,7 +10,7 @@ import { putRows } from './putRows';
 export interface NotKept {
   readonly change: CellChange;
   readonly message: string;
-  /** Somebody else's newer value, which can be written over knowingly. */
+  /** Someone else's newer value, which can be written over knowingly. */
   readonly newer: CellValue | undefined;
 }
 
@@ -20,7 +20,7 @@ export function useCells(course: string) {
   const [busy, setBusy] = useState(0);
   const without = (list: readonly NotKept[], { item, student }: CellChange) =>
     list.filter((each) => each.change.item !== item || each.change.student !== student);
-  /** Sends changes, and puts what comes back into the gradebook; where somebody else's came first, it is read anew. */
+  /** Sends changes, and puts what comes back into the gradebook; where someone else's came first, it is read anew. */
   const send = async (changes: readonly CellChange[], why: string | null) => {
     setBusy((n) => n + 1);
     try {

@@ -14,10 +14,10 @@ type Reached = z.infer<(typeof actOnItem)['answer']>;
 
 const ACTIONS: readonly { action: ItemAction; students: 'all' | 'missing'; words: string; done: string }[] = [
   { action: 'release', students: 'all', words: 'Release what is given', done: 'Released to' },
-  { action: 'takeBack', students: 'all', words: 'Take back what is released', done: 'Taken back from' },
+  { action: 'takeBack', students: 'all', words: 'Withdraw what is released', done: 'Withdrawn from' },
   { action: 'zero', students: 'missing', words: 'Give 0 to everyone with nothing', done: '0 given to' },
   { action: 'excuse', students: 'missing', words: 'Excuse everyone with nothing', done: 'Excused' },
-  { action: 'excuseNoMore', students: 'all', words: 'Excuse nobody any more', done: 'Excused no more:' },
+  { action: 'excuseNoMore', students: 'all', words: 'No longer excuse anyone', done: 'No longer excused:' },
 ];
 
 /** What is done to a whole column: looked at first, with whom it reaches, then done. */
@@ -66,7 +66,7 @@ export function ColumnActions({ item }: { item: GradebookItem }) {
       {chosen && reached && (
         <div className="mt-2" aria-live="polite">
           {reached.students.length === 0 ? (
-            <p className="quiet">It would reach nobody.</p>
+            <p className="quiet">This affects nobody.</p>
           ) : (
             <>
               <p>

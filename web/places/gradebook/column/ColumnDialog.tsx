@@ -73,7 +73,7 @@ export function ColumnDialog({
       await call(setItemRemoved, { course: course.id, item: item.id }, { removed });
       if (!removed) return;
       onClose();
-      saidWithUndo(`${item.title} is taken away, with its scores.`, () => remove(false));
+      saidWithUndo(`${item.title} is removed, with its scores.`, () => remove(false));
     });
   };
   const section = 'ruled mt-4 border-t pt-3';
@@ -125,7 +125,7 @@ export function ColumnDialog({
         <>
           <section aria-label="The item" className={section}>
             <ItemForm
-              // What somebody else has saved begins the form anew.
+              // What someone else has saved begins the form anew.
               key={item.version}
               view={view}
               item={item}
@@ -150,7 +150,7 @@ export function ColumnDialog({
                 className="btn btn-sm btn-ghost h-9 text-error"
                 onClick={() => void remove(true)}
               >
-                Take the item away
+                Remove the item
               </button>
             </section>
           )}

@@ -125,7 +125,7 @@ export function ItemForm({
       <Problem className="text-sm sm:col-span-2">{errors.root?.message}</Problem>
       <div className="sm:col-span-2">
         <button className="btn btn-sm btn-primary h-9" disabled={isSubmitting}>
-          {item === null ? 'Make the item' : 'Keep the changes'}
+          {item === null ? 'Make the item' : 'Save the changes'}
         </button>
       </div>
     </form>

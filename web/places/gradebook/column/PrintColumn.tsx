@@ -100,16 +100,20 @@ export function PrintColumn() {
                 <td className="ruled border-b py-1 text-right">
                   <b>
                     {text === '·' ? '—' : text}
-                    {mark}
+                    {mark === 'changed' && '△'}
                   </b>
-                  {also && <span className="sr-only"> {also}</span>}
+                  {mark === 'unreleased' ? (
+                    <span className="quiet"> not released</span>
+                  ) : (
+                    also && <span className="sr-only"> {also}</span>
+                  )}
                 </td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      <p className="quiet mt-2 text-xs">° given, not released · △ changed since it was given</p>
+      <p className="quiet mt-2 text-xs">△ posts changed since the score was given</p>
     </article>
   );
 }

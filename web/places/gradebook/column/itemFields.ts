@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { itemFields, type ItemFields } from '../../../../contract/items';
 import type { GradebookItem } from '../../../../contract/gradebook';
-import { chosenText, plainText, pointsWithin, wallText } from '../../../forms/codecs';
+import { chosenText, plainText, pointsWithin } from '../../../forms/codecs';
+import { wallText } from '../../../forms/wallText';
 
 const { shape } = itemFields;
 

@@ -16,8 +16,8 @@ const EMPTY: Record<GradebookCell['state'], string> = {
 /** What a cell says, and how. */
 export interface CellWords {
   readonly text: string;
-  /** A mark after the points. */
-  readonly mark: '' | '°' | '△';
+  /** A mark after the points: they are not released, or the posts changed since. */
+  readonly mark: '' | 'unreleased' | 'changed';
   /** What the look of it means, for who does not see it. */
   readonly also: string;
   readonly look: 'released' | 'given' | 'changed' | 'ready' | 'quiet';
@@ -57,8 +57,8 @@ export function cellWords(
   }
   const text = scoreWords(cell.points, { ...item, display: show === '' ? item.display : show }, letters);
   if (cell.state === 'changed')
-    return { text, mark: '△', also: `changed since${dropped}`, look: 'changed', struck };
+    return { text, mark: 'changed', also: `changed since${dropped}`, look: 'changed', struck };
   return cell.released
     ? { text, mark: '', also: `released${dropped}`, look: 'released', struck }
-    : { text, mark: '°', also: `given, not released${dropped}`, look: 'given', struck };
+    : { text, mark: 'unreleased', also: `not released${dropped}`, look: 'given', struck };
 }

@@ -97,19 +97,19 @@ describe('a cell in words', () => {
       [{ letter: 'A', from: 0 }],
       show,
     );
-    return [text + mark, also, struck];
+    return [mark === '' ? text : `${text} ${mark}`, also, struck];
   };
   it('says what is given and whether the student knows it', () => {
     expect(words({ state: 'released', points: 850, released: true })).toEqual(['8.50', 'released', false]);
-    expect(words({ state: 'given', points: 850 })).toEqual(['8.50°', 'given, not released', false]);
-    expect(words({ state: 'changed', points: 850 })).toEqual(['8.50△', 'changed since', false]);
+    expect(words({ state: 'given', points: 850 })).toEqual(['8.50 unreleased', 'not released', false]);
+    expect(words({ state: 'changed', points: 850 })).toEqual(['8.50 changed', 'changed since', false]);
     expect(words({ state: 'given', points: 850, dropped: true })).toEqual([
-      '8.50°',
-      'given, not released, dropped',
+      '8.50 unreleased',
+      'not released, dropped',
       true,
     ]);
-    expect(words({ state: 'given', points: 850 }, {}, 'percent')[0]).toBe('85.00 %°');
-    expect(words({ state: 'given', points: 850 }, { display: 'letter' })[0]).toBe('A°');
+    expect(words({ state: 'given', points: 850 }, {}, 'percent')[0]).toBe('85.00 % unreleased');
+    expect(words({ state: 'given', points: 850 }, { display: 'letter' })[0]).toBe('A unreleased');
   });
   it('says what keeps it empty', () => {
     expect(words({ state: 'nothing', zero: true })).toEqual(['nothing, 0', '', false]);

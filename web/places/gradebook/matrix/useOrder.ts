@@ -12,7 +12,7 @@ export interface Order {
 
 /**
  * The rows that are shown, in an order that stays while one works: it is made when a filter or an order is chosen or students come and go,
- * not when a score changes. So no row leaves, and none moves, under the hands of somebody who types scores.
+ * not when a score changes. So no row leaves, and none moves, under the hands of someone who types scores.
  */
 export function useOrder(view: Pick<GradebookView, 'rows' | 'items'>, filter: MatrixFilter): Order {
   const { who, state, below, find, sort } = filter;

@@ -29,7 +29,7 @@ export function StaffNote({ student, note }: { student: string; note: Note }) {
       }
       text={note.text}
       rows={3}
-      button="Keep the note"
+      button="Save the note"
       save={save}
       theirsIn={(current) => (current as Note).text}
       beside={

@@ -5,7 +5,7 @@ import { getStudentTerm, type StudentTerm as Term } from '../../../../contract/s
 import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
-import { setVantage } from '../../../data/vantage';
+import { lookAs } from '../../../data/vantage';
 import { plural, maximumWords, percentWords } from '../../../../words/numbers';
 import { Failed, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
@@ -60,7 +60,7 @@ function HandItems({ term }: { term: Term }) {
               <span className="num text-right">
                 <span className={struck ? 'line-through' : 'font-semibold'}>
                   {text === '·' ? '—' : text}
-                  {mark}
+                  {mark === 'changed' && '△'}
                 </span>{' '}
                 <span className="quiet">/ {maximumWords(item.maximum)}</span>
                 {also && <span className="quiet block text-xs">{also}</span>}
@@ -119,7 +119,7 @@ export function StudentTerm() {
             type="button"
             className="btn btn-sm raised ruled h-9"
             onClick={() => {
-              setVantage({ course: course.id, personId: student.id, name: student.name, at: courseNow() });
+              lookAs({ course: course.id, personId: student.id, name: student.name, at: courseNow() });
               void navigate(addresses.scores(course.id));
             }}
           >

@@ -103,7 +103,7 @@ export function TermForumRow({ forum, term }: { forum: TermForum; term: StudentT
                 className={shown.struck ? 'line-through' : shown.look === 'quiet' ? 'quiet' : 'font-semibold'}
               >
                 {shown.text}
-                {shown.mark}
+                {shown.mark === 'changed' && '△'}
               </span>
               {item.cell.points !== undefined && item.display === 'points' && (
                 <span className="quiet"> / {maximumWords(item.maximum)}</span>
