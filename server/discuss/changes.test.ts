@@ -62,7 +62,7 @@ async function changedPost() {
 }
 
 describe('a change to an approved post, where all posts are held', () => {
-  it('is read by its author and staff; everybody else reads, finds and quotes what was approved last', async () => {
+  it('is read by its author and staff; everyone else reads, finds and quotes what was approved last', async () => {
     await changedPost();
     for (const who of [c.ines, c.teodora, c.pilar]) {
       const post = await seen(who);

@@ -63,7 +63,7 @@ export async function refuseDraft(
   if (!has && rows.length >= most)
     throw wrongField(
       'doc',
-      `You have ${rows.length} drafts in this course, which is the most. Send some, or throw them away in My work; this one stays in your browser.`,
+      `You have ${rows.length} drafts in this course, which is the most. Send some, or discard them in My work; this one stays in your browser.`,
     );
 }
 
@@ -100,7 +100,7 @@ interface Place {
 }
 
 /**
- * Keeps what somebody is writing, in the place it is written for. What arrives after the post was sent is not kept any more, and
+ * Keeps what someone is writing, in the place it is written for. What arrives after the post was sent is not kept any more, and
  * nothing is written over what another tab or machine kept meanwhile.
  *
  * @returns whether it was sent already
@@ -149,7 +149,7 @@ const draftsIn = statement((db, at: { me: string; forumId: string }) =>
   db.selectFrom('draft').selectAll().where('person_id', '=', at.me).where('forum_id', '=', at.forumId),
 );
 
-/** The drafts a person has in a forum, with their files; none through somebody else's eyes. */
+/** The drafts a person has in a forum, with their files; none through someone else's eyes. */
 export async function draftsOf(
   db: Db,
   course: InCourse,

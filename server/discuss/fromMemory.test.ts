@@ -19,7 +19,7 @@ const seenBy = (setup: CourseSetup, id: string): InCourse => {
   return { setup, member, person: personOf(setup, member) };
 };
 
-/** What everybody's list of forums and notices are, read through a connection. */
+/** What everyone's list of forums and notices are, read through a connection. */
 async function everything(db: Db, setup: CourseSetup, now: number) {
   const found: Record<string, unknown> = {};
   for (const id of PEOPLE) {

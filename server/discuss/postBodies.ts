@@ -33,7 +33,7 @@ const openReports = statement((db, at: { me: string; ids: string }) =>
     .where('settled_at', 'is', null),
 );
 
-/** Those of some posts that a student reported to staff and that wait; through somebody else's eyes none. */
+/** Those of some posts that a student reported to staff and that wait; through someone else's eyes none. */
 async function reportedBy(db: Db, course: InCourse, ids: readonly string[]): Promise<ReadonlySet<string>> {
   if (course.person.kind === 'staff' || course.vantage) return new Set();
   const rows = await openReports(db, { me: course.person.id, ids: JSON.stringify(ids) });

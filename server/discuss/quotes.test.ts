@@ -138,7 +138,7 @@ describe('under the seal', () => {
 });
 
 describe('a mention', () => {
-  const mention = (id: string, label = 'somebody'): RichNode => ({
+  const mention = (id: string, label = 'someone'): RichNode => ({
     type: 'doc',
     content: [
       {
@@ -166,7 +166,7 @@ describe('a mention', () => {
       { post_id: 'ines-1', person_id: 'bram' },
     ]);
   });
-  it('of somebody who does not read it is refused', async () => {
+  it('of someone who does not read it is refused', async () => {
     expect(field(await post(c.ines, 'ines-1', mention('nobody-here')).expect(422))).toBe('doc');
     await c.server.db.updateTable('member').set({ removed_at: 1 }).where('person_id', '=', 'bram').execute();
     c.server.courses.forget('rivers');

@@ -19,14 +19,14 @@ const NOBODY = '';
 /** The same for all whose access is the same but for who they are: to them a change can be sent as one. */
 export const keyOfAccess = (access: StudentAccess): string => JSON.stringify({ ...access, personId: NOBODY });
 
-/** What a change of posts comes to for everybody with an access, and what of it they receive. */
+/** What a change of posts comes to for everyone with an access, and what of it they receive. */
 export interface SharedChange {
   readonly change: ForumChange;
   readonly sent: readonly Sent[];
 }
 
 /**
- * Works out what changed posts are to students with some access, as somebody with that access gets them who wrote nothing, marked nothing
+ * Works out what changed posts are to students with some access, as someone with that access gets them who wrote nothing, marked nothing
  * and is spoken to by nobody: so nothing of it can be anybody's own.
  *
  * @param changed the posts that changed, as far as they may know of them

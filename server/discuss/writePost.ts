@@ -113,7 +113,7 @@ function questionOf(forum: Forum, post: NewPost): string | null {
   return post.questionId;
 }
 
-/** The space a thread opened by staff is for; in a journal it has to be somebody's, so that nobody's is met by mistake. */
+/** The space a thread opened by staff is for; in a journal it has to be someone's, so that nobody's is met by mistake. */
 function staffSpace(course: InCourse, forum: Forum, spaceId: string | null): string | null {
   const { setup } = course;
   if (forum.readers === 'staff') {

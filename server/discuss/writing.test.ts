@@ -63,7 +63,7 @@ describe('drafts', () => {
     await c.ines.send('patch', `${F}/posts/ines-1`, change).expect(200);
     expect((await c.ines.send('put', `${F}/drafts/edit:ines-1`, change).expect(200)).body.sent).toBe(true);
     expect((await view(c.ines)).drafts).toEqual([]);
-    // Of somebody else's post an id tells nothing.
+    // Of someone else's post an id tells nothing.
     expect((await c.bram.send('put', `${F}/drafts/open`, draft).expect(200)).body.sent).toBe(false);
   });
   it('are not written over by another tab or machine that did not know of them', async () => {

@@ -72,7 +72,7 @@ async function apply(
 }
 
 /**
- * Does the same to many posts, all of it or nothing of it. A post that somebody else got to first is passed over, and told: two
+ * Does the same to many posts, all of it or nothing of it. A post that someone else got to first is passed over, and told: two
  * members of staff who act at once never undo each other. (rules §3, §4)
  */
 export function actOnPosts(

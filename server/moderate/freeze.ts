@@ -47,7 +47,7 @@ export async function setForumFrozen(
   frozen: boolean,
   now: number,
 ): Promise<void> {
-  // It stops everybody's posting, and so is for those who work with everybody.
+  // It stops everyone's posting, and so is for those who work with everyone.
   if (course.member.sections !== 'all')
     throw refused('notYourStudents', 'Only staff of all sections freeze a forum.');
   await changeCourse(deps, course, now, async (change) => {

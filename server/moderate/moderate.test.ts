@@ -50,7 +50,7 @@ describe('acting on posts', () => {
     await acts(c.teodora, 'restore', body.changed as string[]).expect(200);
     expect(await ids(c.ines)).toContain('chidi-2');
   });
-  it('passes over what somebody else got to first, and says so', async () => {
+  it('passes over what someone else got to first, and says so', async () => {
     await talk();
     const anselm = await c.server.as('anselm');
     const [one, other] = await Promise.all([

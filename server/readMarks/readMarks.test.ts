@@ -47,7 +47,7 @@ describe('what a person has read', () => {
     expect([known.status, known.body]).toEqual([unknown.status, unknown.body]);
     expect(await c.server.db.selectFrom('read_mark').selectAll().execute()).toEqual([]);
   });
-  it('is not shown, and not changed, through somebody else’s eyes', async () => {
+  it('is not shown, and not changed, through someone else’s eyes', async () => {
     c.server.now += 60_000;
     const seen = (await c.teodora.get(`${F}?as=ines&at=${c.server.now}`).expect(200)).body as ForumView;
     expect(postsOf(seen).map(({ read }) => read)).toEqual([true, true]);

@@ -79,7 +79,7 @@ const bookmarks = marksIn('bookmark');
 const FEW = 1000;
 
 /**
- * What a person has read and bookmarked of a forum; nothing through somebody else's eyes, for it is theirs alone.
+ * What a person has read and bookmarked of a forum; nothing through someone else's eyes, for it is theirs alone.
  *
  * ```sql
  * SELECT post.id FROM read_mark JOIN post ON post.id = read_mark.post_id

@@ -7,7 +7,7 @@ import { C, F, withForum, words } from '../testing/testServer';
 import { reachedIn } from './received';
 import { packReceipts, unpackReceipts, type Receipt } from './receivedLog';
 
-describe('what reached somebody, packed', () => {
+describe('what reached someone, packed', () => {
   const moments = fc.array(
     fc.record({
       at: fc.integer({ min: 1_700_000_000_000, max: 1_900_000_000_000 }),

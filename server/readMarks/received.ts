@@ -31,7 +31,7 @@ interface Waiting {
   readonly sent: { post: string; version: number; at: number }[];
 }
 
-/** A row of what reached somebody. */
+/** A row of what reached someone. */
 interface LogRow {
   readonly person_id: string;
   readonly forum_id: string;
@@ -108,7 +108,7 @@ class ReceivedLog {
     }
   }
 
-  /** Adds to what is known of somebody; answers the row that is to be kept for it. */
+  /** Adds to what is known of someone; answers the row that is to be kept for it. */
   async #add({ personId, forumId, sent }: Waiting, numbers: ReadonlyMap<string, number>): Promise<LogRow[]> {
     const key = `${personId} ${forumId}`;
     const known = this.#known.get(key) ?? (await load(this.db, personId, forumId));
@@ -209,7 +209,7 @@ function logOf(db: Kysely<Database>): ReceivedLog | null {
 
 /**
  * Takes note of texts that leave the server for a student, so that it can be said later what they had in their hands when. Looking
- * through somebody's eyes reaches nobody, and one's own posts are no news.
+ * through someone's eyes reaches nobody, and one's own posts are no news.
  */
 export function noteReceived(db: Db, course: InCourse, sent: readonly Sent[], now: number): void {
   const { person } = course;

@@ -1,4 +1,4 @@
-/** What reached somebody, and when: a post by its number, in one of its versions. */
+/** What reached someone, and when: a post by its number, in one of its versions. */
 export interface Receipt {
   /** The number of the post's text (`post_text.id`). */
   readonly post: number;
@@ -39,7 +39,7 @@ class Reader {
     let value = 0;
     for (let scale = 1; ; scale *= 128) {
       const byte = this.bytes[this.#at++];
-      if (byte === undefined) throw new Error('What reached somebody was cut off while it was written.');
+      if (byte === undefined) throw new Error('What reached someone was cut off while it was written.');
       value += (byte % 128) * scale;
       if (byte < 128) return value;
     }
@@ -51,7 +51,7 @@ const folded = (difference: number) => (difference >= 0 ? difference * 2 : -diff
 const unfolded = (value: number) => (value % 2 === 0 ? value / 2 : -(value + 1) / 2);
 
 /**
- * What reached somebody at some moments as few bytes: for each moment its distance from the one before, how many, and each post by
+ * What reached someone at some moments as few bytes: for each moment its distance from the one before, how many, and each post by
  * its distance from the one before, a first version in one bit. Some two bytes a post when many come at once.
  *
  * @param receipts in the order they were sent

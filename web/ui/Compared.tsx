@@ -15,9 +15,9 @@ export function Compared({ stretches }: { stretches: readonly Stretch[] }) {
           </ins>
         ) : (
           <del key={index} className="mr-1 text-seal bg-seal-wash">
-            <span className="sr-only"> taken away: </span>
+            <span className="sr-only"> removed: </span>
             {text}
-            <span className="sr-only"> end of taken away </span>
+            <span className="sr-only"> end of removed </span>
           </del>
         ),
       )}

@@ -1,8 +1,9 @@
-import { askedAnew } from '../data/askAnew';
 import { addresses } from '../../words/addresses';
 import {
+  BookOpen,
   ChevronDown,
   Clock,
+  Eye,
   Keyboard,
   Landmark,
   LogOut,
@@ -11,35 +12,39 @@ import {
   Search,
   Settings2,
   Sun,
+  UserRound,
 } from 'lucide-react';
-import { useMemo, useState, type ReactNode } from 'react';
-import { Link, NavLink, useNavigate } from 'react-router';
+import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
+import { Link, NavLink } from 'react-router';
 import { mutate } from 'swr';
-import { chooseHours, moveClock, signOut } from '../../contract/session';
-import { fromWallClock, toWallClock } from '../../core/time/wallClock';
+import { signOut } from '../../contract/session';
 import { call } from '../data/api';
-import { heardFromServer, useNow } from '../data/clock';
+import { useNow } from '../data/clock';
 import { CourseContext } from '../data/course';
+import { signedOutHere } from '../data/signedOut';
 import { useSession } from '../data/session';
+import { useMedia } from '../data/useMedia';
 import { setTheme, useTheme } from '../data/theme';
 import { setVantage, useVantage } from '../data/vantage';
 import type { CourseFrame } from '../../contract/course';
-import { timeWords } from '../../words/dates';
 import { dateWords } from './dateWords';
-import { Dialog } from './Dialog';
 import { Initials } from './Initials';
 import { LiveCourse } from './LiveCourse';
-import { Menu, MenuAction, MenuLink } from './Menu';
+import { Menu } from './Menu';
+import type { MenuEntry } from './menuEntry';
 import { NoticeBell } from './NoticeBell';
 import { Outgoing } from './Outgoing';
 import { useKeyHelp } from './keys';
-import { VantageBar, VantageButton } from './VantageBar';
-import { orSayWhyNot, sayWhyNot } from './sayWhyNot';
-import { DateField } from './dates/DateField';
+import { VantageButton } from './vantage/VantageButton';
+import { sayWhyNot } from './sayWhyNot';
+
+const VantageBar = lazy(async () => ({ default: (await import('./vantage/VantageBar')).VantageBar }));
+const LookAs = lazy(async () => ({ default: (await import('./vantage/LookAs')).LookAs }));
+const ClockDialog = lazy(async () => ({ default: (await import('./ClockDialog')).ClockDialog }));
 
 function Logo() {
   return (
-    <Link to="/" className="flex shrink-0 items-end gap-2" aria-label="Juror, to the start">
+    <Link to="/" className="flex shrink-0 items-end gap-2" aria-label="Juror: home">
       <svg width="25" height="20" viewBox="0 0 25 20" aria-hidden>
         <rect width="5" height="20" fill="currentColor" />
         <rect x="8" y="9" width="4" height="11" fill="currentColor" />
@@ -70,60 +75,21 @@ function CourseClock({ course }: { course: CourseFrame }) {
       >
         {words}
       </button>
-      {open && <ClockDialog course={course} now={now} close={() => setOpen(false)} />}
+      {open && (
+        <Suspense>
+          <ClockDialog course={course} now={now} close={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }
 
-function ClockDialog({ course, now, close }: { course: CourseFrame; now: number; close: () => void }) {
-  const [wall, setWall] = useState(toWallClock(now, course.zone));
-  const move = async () => {
-    await orSayWhyNot(async () => {
-      const answer = await call(moveClock, {}, { to: fromWallClock(wall, course.zone) });
-      heardFromServer(answer.now);
-      await askedAnew();
-      close();
-    });
-  };
-  return (
-    <Dialog title="Move the course clock" onClose={close}>
-      <p className="quiet">
-        Only in the demo. Everyone in the course then lives at this moment; what was written stays.
-      </p>
-      <form
-        className="mt-4 flex items-end gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void move();
-        }}
-      >
-        <DateField
-          strong
-          label="It is now"
-          value={wall}
-          required
-          onChange={(event) => setWall(event.target.value)}
-        />
-        <button className="btn btn-primary">Move the clock</button>
-      </form>
-    </Dialog>
-  );
-}
-
-/** A time that reads differently in either hours, as an example. */
-const EVENING = Date.UTC(2000, 0, 1, 23, 59);
-
 function PersonMenu({ course }: { course: CourseFrame | null }) {
   const { state, set } = useSession();
-  const navigate = useNavigate();
   const theme = useTheme();
   const keyHelp = useKeyHelp();
   const person = state.person!;
-  const hours = person.hours === 12 ? 24 : 12;
-  const otherHours = async () => {
-    await call(chooseHours, {}, { hours });
-    set({ ...state, person: { ...person, hours } });
-  };
+  const narrow = useNarrowEntries(course);
   const leave = async () => {
     try {
       await call(signOut);
@@ -133,50 +99,80 @@ function PersonMenu({ course }: { course: CourseFrame | null }) {
     }
     setVantage(null);
     await mutate(() => true, undefined, { revalidate: false });
+    signedOutHere();
     set({ ...state, person: null, courses: [], token: null });
-    await navigate('/sign-in');
   };
   return (
-    <Menu
-      button={<Initials name={person.name} staff />}
-      label={`${person.name}: menu`}
-      className="rounded-full"
-      at="end"
-      width="w-60"
-      head={
-        <p className="px-3 py-1.5">
-          <span className="block font-semibold">{person.name}</span>
-          <span className="quiet block text-sm">{person.email}</span>
-        </p>
-      }
-    >
-      {course && course.role !== 'student' && (
-        <MenuLink to={addresses.settings(course.id)} icon={Settings2}>
-          Course settings
-        </MenuLink>
-      )}
-      {person.administrator && (
-        <MenuLink to="/administration" icon={Landmark}>
-          Administration
-        </MenuLink>
-      )}
-      <MenuLink to="/outbox" icon={Mail}>
-        Outbox
-      </MenuLink>
-      <MenuAction icon={theme === 'day' ? Moon : Sun} act={() => setTheme(theme === 'day' ? 'night' : 'day')}>
-        {theme === 'day' ? 'Night theme' : 'Day theme'}
-      </MenuAction>
-      <MenuAction icon={Clock} act={() => void orSayWhyNot(otherHours)}>
-        Write times as {timeWords(EVENING, 'UTC', hours)}
-      </MenuAction>
-      <MenuAction icon={Keyboard} act={keyHelp}>
-        Keys of this screen
-      </MenuAction>
-      <MenuAction icon={LogOut} act={() => void leave()}>
-        Sign out
-      </MenuAction>
-    </Menu>
+    <>
+      <Menu
+        button={<Initials name={person.name} staff />}
+        label={`${person.name}: menu`}
+        className="rounded-full"
+        at="end"
+        width="w-60"
+        head={
+          <p className="px-3 py-1.5">
+            <span className="block font-semibold">{person.name}</span>
+            <span className="quiet block text-sm">{person.email}</span>
+          </p>
+        }
+        entries={[
+          ...narrow.entries,
+          { label: 'Your account', icon: UserRound, to: '/account' },
+          course && course.role !== 'student'
+            ? { label: 'Course settings', icon: Settings2, to: addresses.settings(course.id) }
+            : null,
+          person.administrator ? { label: 'Administration', icon: Landmark, to: '/administration' } : null,
+          { label: 'Outbox', icon: Mail, to: '/outbox' },
+          {
+            label: theme === 'day' ? 'Night theme' : 'Day theme',
+            icon: theme === 'day' ? Moon : Sun,
+            act: () => setTheme(theme === 'day' ? 'night' : 'day'),
+          },
+          { label: 'Keyboard shortcuts', icon: Keyboard, act: keyHelp },
+          { label: 'Sign out', icon: LogOut, act: () => void leave() },
+        ]}
+      />
+      {narrow.asks}
+    </>
   );
+}
+
+/** What the bar has no room for in a narrow window: other courses, the clock of the demo, and looking as a student. */
+function useNarrowEntries(course: CourseFrame | null): {
+  entries: readonly (MenuEntry | null)[];
+  asks: ReactNode;
+} {
+  const { state } = useSession();
+  const now = useNow();
+  const isNarrow = useMedia('(max-width: 767px)');
+  const isLooking = useVantage() !== null;
+  const [asks, setAsks] = useState<'clock' | 'vantage' | null>(null);
+  if (!isNarrow || course === null) return { entries: [], asks: null };
+  const isStaff = course.role !== 'student';
+  const close = () => setAsks(null);
+  return {
+    entries: [
+      ...state.courses
+        .filter(({ id }) => id !== course.id)
+        .map((other) => ({
+          key: other.id,
+          label: other.title,
+          icon: BookOpen,
+          to: addresses.course(other.id),
+        })),
+      isStaff && !isLooking ? { label: 'Look as a student', icon: Eye, act: () => setAsks('vantage') } : null,
+      isStaff && state.demo
+        ? { label: 'Move the course clock', icon: Clock, act: () => setAsks('clock') }
+        : null,
+    ],
+    asks: (
+      <Suspense>
+        {asks === 'clock' && <ClockDialog course={course} now={now} close={close} />}
+        {asks === 'vantage' && <LookAs course={course} close={close} />}
+      </Suspense>
+    ),
+  };
 }
 
 function CourseSwitch({ course }: { course: CourseFrame }) {
@@ -195,15 +191,13 @@ function CourseSwitch({ course }: { course: CourseFrame }) {
       className="flex items-center gap-1 leading-tight font-bold"
       at="start"
       width="w-72"
-    >
-      {state.courses.map((other) => (
-        <MenuLink key={other.id} to={addresses.course(other.id)} current={other.id === course.id}>
-          <span className="min-w-0">
-            {other.title} <span className="quiet">{other.code}</span>
-          </span>
-        </MenuLink>
-      ))}
-    </Menu>
+      entries={state.courses.map((other) => ({
+        key: other.id,
+        label: `${other.title} ${other.code}`,
+        to: addresses.course(other.id),
+        isHere: other.id === course.id,
+      }))}
+    />
   );
 }
 
@@ -225,7 +219,7 @@ function Places({ course }: { course: CourseFrame }) {
   return (
     <nav
       aria-label="Places of the course"
-      className="flex h-full min-w-0 items-stretch gap-1 overflow-x-auto [scrollbar-width:none] sm:gap-3"
+      className="flex h-full min-w-0 items-stretch gap-1 overflow-x-auto [scrollbar-width:thin] sm:gap-3"
     >
       {places.map(([address, name]) => (
         <NavLink
@@ -299,7 +293,11 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
             {state.person && <PersonMenu course={course} />}
           </div>
         </header>
-        {course && <VantageBar course={course} />}
+        {course && vantage !== null && (
+          <Suspense>
+            <VantageBar course={course} />
+          </Suspense>
+        )}
         <main id="main" className="flex min-h-0 grow flex-col" tabIndex={-1}>
           {children}
         </main>

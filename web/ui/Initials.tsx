@@ -8,7 +8,7 @@ export function Initials({ name, staff = false }: { name: string; staff?: boolea
     <span
       aria-hidden
       data-initials={letters.toLocaleUpperCase()}
-      className={`inline-grid before:content-[attr(data-initials)] size-7 shrink-0 place-items-center rounded-full text-[0.68rem] font-semibold ${staff ? 'bg-primary text-primary-content' : 'bg-base-300 text-base-content'}`}
+      className={`inline-grid before:content-[attr(data-initials)] size-7 shrink-0 place-items-center rounded-full text-xs font-semibold ${staff ? 'bg-primary text-primary-content' : 'bg-base-300 text-base-content'}`}
     />
   );
 }

@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { ApiProblem, sentenceOf } from '../data/api';
 
 /**
- * A text that several people may write: kept with a button, and when somebody else has changed it in between, theirs stands beside one's own,
+ * A text that several people may write: kept with a button, and when someone else has changed it in between, theirs stands beside one's own,
  * which is still there to be kept over it.
  */
 export function KeptText({
@@ -22,7 +22,7 @@ export function KeptText({
   button: string;
   /** Keeps it. */
   save: (text: string, known: string) => Promise<void>;
-  /** What somebody else has written, in what comes with a conflict. */
+  /** What someone else has written, in what comes with a conflict. */
   theirsIn: (current: unknown) => string;
   /** What stands beside the button. */
   beside?: ReactNode;

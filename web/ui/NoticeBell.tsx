@@ -21,7 +21,7 @@ export function NoticeBell({ course }: { course: string }) {
       {unread > 0 && (
         <span
           aria-hidden
-          className="num absolute -top-1 left-3.5 rounded-full bg-primary px-1.5 text-[0.65rem] leading-4 font-bold text-primary-content"
+          className="num absolute -top-1 left-3.5 rounded-full bg-primary px-1.5 text-xs leading-4 font-bold text-primary-content"
         >
           {unread > 99 ? '99+' : unread}
         </span>

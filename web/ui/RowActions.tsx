@@ -55,7 +55,7 @@ export function RowActions({
       <button
         type="button"
         className="btn btn-ghost btn-xs btn-square"
-        aria-label={`Take ${name} ${index + 1} away`}
+        aria-label={`Remove ${name} ${index + 1}`}
         title={used > 0 ? 'Forums stand in it; move them first' : undefined}
         disabled={used > 0}
         onClick={() => remove(index)}

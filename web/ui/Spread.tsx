@@ -19,14 +19,14 @@ export function Spread({ given, maximum, most }: { given: Distribution; maximum:
               dataKey="at"
               tickLine={false}
               axisLine={{ stroke: 'var(--rule)' }}
-              tick={{ fill: 'currentColor', fontSize: 11 }}
+              tick={{ fill: 'currentColor', fontSize: 12 }}
             />
             <YAxis
               domain={[0, most]}
               allowDecimals={false}
               tickLine={false}
               axisLine={false}
-              tick={{ fill: 'currentColor', fontSize: 11 }}
+              tick={{ fill: 'currentColor', fontSize: 12 }}
               tickCount={3}
             />
             <Bar

@@ -11,7 +11,7 @@ export function Unsaved({ overtaken, discard }: { overtaken: boolean; discard: (
         <span className="quiet">Unsaved changes, kept on this machine. </span>
       )}
       <button type="button" className="link-plain" onClick={discard}>
-        Throw them away
+        Discard them
       </button>
     </p>
   );

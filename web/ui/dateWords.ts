@@ -1,6 +1,7 @@
 import * as words from '../../words/dates';
 import { courseNow } from '../data/clock';
 import { hoursChosen } from '../data/hours';
+import { ownZone } from '../data/zone';
 
 /** "Wed 4 Mar", in the course's zone; with the year where it is not this one. */
 export const dayWords = (at: number, zone: string): string => words.dayWords(at, zone, courseNow());
@@ -21,9 +22,6 @@ export const datesIn =
   (at) =>
     dateWords(at, zone);
 
-/** The zone of the browser. */
-const ownZone = () => new Intl.DateTimeFormat().resolvedOptions().timeZone;
-
 /** "22:59 in Paris", or with the day where it is another: the reader's own time, where it differs from the course's; else null. */
 export function ownTimeWords(at: number, zone: string, own = ownZone()): string | null {
   if (dateWords(at, zone) === dateWords(at, own)) return null;
@@ -31,7 +29,7 @@ export function ownTimeWords(at: number, zone: string, own = ownZone()): string 
   return `${dayWords(at, zone) === dayWords(at, own) ? timeWords(at, own) : dateWords(at, own)} in ${place}`;
 }
 
-/** "Wed 4 Mar, 23:59 (Thu 5 Mar, 00:59 in Paris)": a date that somebody has to keep, in the course's zone and their own. */
+/** "Wed 4 Mar, 23:59 (Thu 5 Mar, 00:59 in Paris)": a date that someone has to keep, in the course's zone and their own. */
 export function dueWords(at: number, zone: string, own = ownZone()): string {
   const mine = ownTimeWords(at, zone, own);
   return `${dateWords(at, zone)}${mine === null ? '' : ` (${mine})`}`;

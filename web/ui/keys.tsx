@@ -1,4 +1,6 @@
 import {
+  lazy,
+  Suspense,
   createContext,
   use,
   useEffect,
@@ -8,13 +10,13 @@ import {
   useState,
   type ReactNode,
 } from 'react';
-import { Dialog } from './Dialog';
+import { keyFor, pressed, shortcutsNow } from '../data/shortcuts';
+import type { KeyHint } from './Kbd';
 
-/** A key of the screen at hand: what to press, what it does. */
-export interface KeyHint {
-  readonly keys: string;
-  readonly does: string;
-}
+export { Kbd } from './Kbd';
+
+const KeyList = lazy(async () => ({ default: (await import('./KeyList')).KeyList }));
+
 /** A key with its action. Without Ctrl it works only while no text field has the focus. */
 export interface KeyAction extends KeyHint {
   /** As KeyboardEvent.key; `Ctrl+Enter` for that. With empty `keys` it works, and the help does not list it by itself. */
@@ -36,15 +38,6 @@ function inTextField(target: EventTarget | null): boolean {
   return target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName);
 }
 
-/** A key as it is drawn on the keyboard. */
-export function Kbd({ children }: { children: ReactNode }) {
-  return (
-    <kbd className="ruled rounded border px-1 py-px font-sans text-[0.7rem] font-semibold opacity-80">
-      {children}
-    </kbd>
-  );
-}
-
 /** Keeps the keys of the screen at hand, and shows them on `?`. */
 export function KeysProvider({ children }: { children: ReactNode }) {
   const [owners, setOwners] = useState<ReadonlyMap<symbol, readonly KeyHint[]>>(new Map());
@@ -64,7 +57,10 @@ export function KeysProvider({ children }: { children: ReactNode }) {
   );
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      if (event.key === '?' && !inTextField(event.target)) setOpen(true);
+      // What is being composed, in Chinese or Japanese for instance, is not finished yet: no key of it is ours.
+      if (event.isComposing) return;
+      const isHelp = pressed(event) === keyFor('?', shortcutsNow());
+      if (isHelp && !inTextField(event.target) && !document.querySelector('dialog[open]')) setOpen(true);
       if (event.key === 'Escape' && inTextField(event.target)) (event.target as HTMLElement).blur();
     };
     window.addEventListener('keydown', listen);
@@ -75,24 +71,16 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     <KeysContext value={value}>
       {children}
       {open && (
-        <Dialog title="Keys of this screen" onClose={() => setOpen(false)}>
-          <table className="w-full">
-            <tbody>
-              {[
-                ...hints,
-                { keys: 'Esc', does: 'leave a text field' },
-                { keys: '?', does: 'show this list' },
-              ].map((hint) => (
-                <tr key={hint.keys + hint.does} className="ruled border-b last:border-0">
-                  <th scope="row" className="py-1.5 pr-4 text-left font-normal">
-                    <Kbd>{hint.keys}</Kbd>
-                  </th>
-                  <td className="py-1.5">{hint.does}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </Dialog>
+        <Suspense>
+          <KeyList
+            hints={[
+              ...hints,
+              { keys: 'Esc', does: 'leave a text field' },
+              { keys: '?', does: 'show this list', on: '?' },
+            ]}
+            close={() => setOpen(false)}
+          />
+        </Suspense>
       )}
     </KeysContext>
   );
@@ -111,7 +99,9 @@ export function useKeys(actions: readonly KeyAction[]): void {
   useLayoutEffect(() => {
     latest.current = actions;
   });
-  const listed = JSON.stringify(actions.flatMap(({ keys, does }) => (keys === '' ? [] : [{ keys, does }])));
+  const listed = JSON.stringify(
+    actions.flatMap(({ keys, does, on }) => (keys === '' ? [] : [{ keys, does, on }])),
+  );
   useEffect(() => {
     const owner = Symbol('keys');
     context.set(owner, JSON.parse(listed) as KeyHint[]);
@@ -119,11 +109,13 @@ export function useKeys(actions: readonly KeyAction[]): void {
   }, [context, listed]);
   useLayoutEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      if (event.altKey || document.querySelector('dialog[open]')) return;
+      if (event.isComposing || event.altKey || document.querySelector('dialog[open]')) return;
       const ctrl = event.ctrlKey || event.metaKey;
       if (!ctrl && inTextField(event.target)) return;
-      const name = ctrl ? `Ctrl+${event.key}` : event.key;
-      const action = latest.current.find(({ on }) => on === name);
+      const key = pressed(event);
+      const name = ctrl ? `Ctrl+${key}` : key;
+      const shortcuts = shortcutsNow();
+      const action = latest.current.find(({ on }) => keyFor(on, shortcuts) === name);
       if (!action || action.when?.() === false) return;
       event.preventDefault();
       action.run();

@@ -1,4 +1,4 @@
-import { useRef, type RefObject } from 'react';
+import { useCallback, useRef, type RefObject } from 'react';
 import { useParams } from 'react-router';
 import type { ForumView } from '../../../contract/discuss';
 import type { PostView } from '../../../contract/posts';
@@ -7,6 +7,7 @@ import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useSession } from '../../data/session';
 import { useWaitingPosts } from '../../data/unsent';
+import { useEditorSoon } from '../../ui/editor/RichEditor';
 import { useVantage } from '../../data/vantage';
 import { Kbd } from '../../ui/keys';
 import { NotFound } from '../../ui/NotFound';
@@ -20,6 +21,7 @@ import { Beside } from './conversation/Beside';
 import { Conversation } from './conversation/Conversation';
 import { FindBar } from './conversation/FindBar';
 import { Picked } from './conversation/Picked';
+import type { Row } from './conversation/rows';
 import { QuestionPart } from './conversation/QuestionPart';
 import { Rail } from './conversation/Rail';
 import { SelectionQuote } from './conversation/SelectionQuote';
@@ -30,6 +32,7 @@ import { Waiting } from './Waiting';
 
 /** A forum: its prompt, what it asks of you, and the conversation. */
 export function Forum() {
+  useEditorSoon();
   const { forum } = useParams();
   return <OneForum key={forum} id={forum!} />;
 }
@@ -145,6 +148,12 @@ function Posts({ page, forum, findField }: PageProps) {
   const looksAsOther = useVantage() !== null;
   const { conversation, rows, space } = page;
   const { talk, isFiltered, threads, posts, apart, left } = conversation;
+  const question = useCallback(
+    ({ question, number }: Extract<Row, { kind: 'question' }>) => (
+      <QuestionPart question={question} number={number} space={space} />
+    ),
+    [space],
+  );
   return (
     <div className={`ruled mt-6 border-t ${page.justUnsealed ? 'unsealing' : ''}`}>
       {talk.length > 1 && (
@@ -162,20 +171,12 @@ function Posts({ page, forum, findField }: PageProps) {
           pickAll={looksAsOther ? null : () => page.pickThese(page.order.all)}
         />
       )}
-      {isFiltered && rows.length === 0 && <p className="quiet py-8">No post here is like that.</p>}
+      {isFiltered && rows.length === 0 && <p className="quiet py-8">No post matches.</p>}
       {!isFiltered && threads.length === 0 && <NothingYet forum={forum} space={space} />}
       {forum.sealed !== null && posts.some(isMine) && (
         <h2 className="label-caps pt-4 font-sans">What you can read now</h2>
       )}
-      <Conversation
-        rows={rows}
-        label="Posts"
-        whole={page.whole}
-        handle={page.setList}
-        question={({ question, number }) => (
-          <QuestionPart question={question} number={number} space={space} />
-        )}
-      />
+      <Conversation rows={rows} label="Posts" whole={page.whole} handle={page.setList} question={question} />
     </div>
   );
 }

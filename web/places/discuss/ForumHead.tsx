@@ -1,6 +1,6 @@
 import { addresses } from '../../../words/addresses';
 import { Bell, BellRing } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { ForumView } from '../../../contract/discuss';
@@ -14,10 +14,11 @@ import { Prose } from '../../ui/Prose';
 import { Empty } from '../../ui/states';
 import { SpaceChoice } from './conversation/SpaceChoice';
 import { FreezeForum } from './moderate/FreezeForum';
-import { SendDialog } from './post/SendDialog';
 import { OpeningComposer } from './writing/OpeningComposer';
 import { ClosedNotice, SealNotice, YourPart } from './YourPart';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
+
+const SendDialog = lazy(async () => ({ default: (await import('./post/SendDialog')).SendDialog }));
 
 /** A forum that has to be opened elsewhere first. */
 export function Locked({ forum }: { forum: ForumView }) {
@@ -49,7 +50,9 @@ function Follow({ forum }: { forum: ForumView }) {
     await orSayWhyNot(async () => {
       await call(setFollow, { course, forum: forum.id }, { follow: !forum.followed });
       toast.success(
-        forum.followed ? 'You are told of new posts here no more.' : 'You are told of new posts here.',
+        forum.followed
+          ? 'You will no longer be told of new posts here.'
+          : 'You will be told of new posts here.',
       );
     });
   };
@@ -123,11 +126,13 @@ export function ForumHead({
         </p>
       </div>
       {sending && (
-        <SendDialog
-          forum={forum.id}
-          title={`Send “${forum.title}” to somebody`}
-          onClose={() => setSending(false)}
-        />
+        <Suspense>
+          <SendDialog
+            forum={forum.id}
+            title={`Send “${forum.title}” to someone`}
+            onClose={() => setSending(false)}
+          />
+        </Suspense>
       )}
       {isStaff && forum.frozen && (
         <p className="rounded-box mt-3 flex flex-wrap items-center gap-x-4 px-4 py-2 bg-late-wash">

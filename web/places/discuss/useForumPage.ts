@@ -55,7 +55,7 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
   const { picks, pick, pickThese } = usePicks();
   const [list, setList] = useState<RowListHandle | null>(null);
   const asked = search.get('space');
-  // A journal is always somebody's; elsewhere no choice means everything.
+  // A journal is always someone's; elsewhere no choice means everything.
   const space = data?.spaces.find(({ id: spaceId }) => spaceId === asked) ?? null;
   const bodies = useBodies(data, id);
   useLiveForum({ course, forum: id }, bodies, mutate);

@@ -126,7 +126,7 @@ function Begun({ draft }: { draft: WorkDraft }) {
   const { kind, post } = partsOf(draft.key);
   const what =
     kind === 'answer'
-      ? `Reply to ${draft.to ?? 'somebody'}`
+      ? `Reply to ${draft.to ?? 'someone'}`
       : kind === 'edit'
         ? 'A change of your post'
         : 'A post';
@@ -210,7 +210,7 @@ export function MyWork() {
           </Group>
         ))}
       {data.drafts.length > 0 && (
-        <Group title="Begun, not sent">
+        <Group title="Drafts not sent yet">
           {data.drafts.map((draft) => (
             <Begun key={draft.forumId + draft.key} draft={draft} />
           ))}

@@ -39,7 +39,7 @@ export function Notices() {
   if (!isMine)
     return (
       <Empty title="Notices are their own">
-        What somebody is told, and what of it they have read, is shown to nobody else.
+        What someone is told, and what of it they have read, is shown to nobody else.
       </Empty>
     );
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;

@@ -2,13 +2,11 @@ import { Download } from 'lucide-react';
 import { getMailFile, getOutbox, type OutboxMail } from '../../../contract/notices';
 import { addressOf } from '../../data/api';
 import { useApi } from '../../data/useApi';
+import { ownZone } from '../../data/zone';
 import { dateWords } from '../../ui/dateWords';
 import { Frame } from '../../ui/Frame';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
-
-/** The zone of whoever reads: mail of several courses stands here. */
-const zone = () => new Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 const STATES: Record<OutboxMail['state'], string> = {
   waiting: 'waits to be sent',
@@ -16,7 +14,13 @@ const STATES: Record<OutboxMail['state'], string> = {
   dropped: 'not sent: nothing in it was still to be told',
 };
 
-/** Mail that Juror made: everybody's own, for an administrator everyone's. */
+const KINDS: Record<OutboxMail['kind'], string> = {
+  atOnce: 'at once',
+  daily: 'once a day',
+  invitation: 'invitation',
+};
+
+/** Mail that Juror made: everyone's own, for an administrator everyone's. */
 export function Outbox() {
   useTitle('Outbox');
   return (
@@ -41,7 +45,7 @@ function Mails() {
       </p>
       {data.mails.length === 0 ? (
         <Empty title="No mail yet" level={2}>
-          Mail is made when something concerns somebody who wants mail about it: at once, or every morning at
+          Mail is made when something concerns someone who wants mail about it: at once, or every morning at
           seven.
         </Empty>
       ) : (
@@ -63,13 +67,12 @@ function Mail({ mail, showTo }: { mail: OutboxMail; showTo: boolean }) {
           <span className="font-semibold">{mail.subject ?? `${mail.course}: ${STATES[mail.state]}`}</span>
           <span className="quiet num block pl-4 text-sm">
             {showTo && `to ${mail.to.name} · `}
-            {dateWords(mail.madeAt, zone())} · {mail.kind === 'daily' ? 'once a day' : 'at once'} ·{' '}
-            {STATES[mail.state]}
+            {dateWords(mail.madeAt, ownZone())} · {KINDS[mail.kind]} · {STATES[mail.state]}
             {mail.tries > 1 && ` · ${mail.tries} tries`}
           </span>
         </summary>
         <div className="pb-4 pl-4">
-          {mail.error !== null && <p className="text-sm text-late">The last try met with: {mail.error}</p>}
+          {mail.error !== null && <p className="text-sm text-late">The last attempt failed: {mail.error}</p>}
           {mail.text !== null ? (
             <pre className="raised ruled rounded-box overflow-x-auto border px-4 py-3 font-sans text-[0.95rem] whitespace-pre-wrap">
               {mail.text}

@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useForm, useWatch } from 'react-hook-form';
 import { afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { wallText } from '../../forms/codecs';
+import { wallText } from '../../forms/wallText';
 import { takeHours } from '../../data/hours';
 import { DateField } from './DateField';
 

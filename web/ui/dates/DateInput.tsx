@@ -1,3 +1,4 @@
+import { termDays } from '../../data/termDays';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { CalendarDays } from 'lucide-react';
 import {
@@ -89,10 +90,7 @@ export function DateInput({
   };
   const hold = (next: string) => typeInto(field.current!, next);
   const leave = () => field.current!.dispatchEvent(new FocusEvent('focusout', { bubbles: true }));
-  const term = course && {
-    firstDay: toWallClock(course.termStart, course.zone).slice(0, 10),
-    lastDay: toWallClock(course.termEnd, course.zone).slice(0, 10),
-  };
+  const term = course && termDays(course);
   const day = dayIn(value);
   const week = day && term && weekOfTerm(value.slice(0, 10), term);
   const words =

@@ -4,7 +4,7 @@ import { timeWords, type Hours } from '../../../words/dates';
 const TIME = /^(\d{1,2})(?:[:.h]?(\d{2}))?\s*(?:([ap])\.?(?:m\.?)?)?$/i;
 
 /**
- * The time of day somebody means, as fields hold it (`23:59`); null where no time can be made of it. Without am or pm the hours are those
+ * The time of day someone means, as fields hold it (`23:59`); null where no time can be made of it. Without am or pm the hours are those
  * of a day of 24.
  *
  * @example readTime('11.59 pm') // '23:59'

@@ -10,7 +10,7 @@ export function AltField({ editor, src }: { editor: Editor; src: string | null }
       <span className="shrink-0">What does the image show?</span>
       <input
         className="input input-sm grow"
-        placeholder="For who does not see it; leave it empty where it only decorates"
+        placeholder="Describe the picture for people who cannot see it; leave empty if it only decorates"
         maxLength={500}
         value={alt}
         onChange={({ target }) => {

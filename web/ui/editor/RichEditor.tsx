@@ -1,181 +1,99 @@
-import Image from '@tiptap/extension-image';
-import { TableKit } from '@tiptap/extension-table';
-import { Placeholder } from '@tiptap/extensions';
-import { EditorContent, useEditor, type JSONContent } from '@tiptap/react';
-import StarterKit from '@tiptap/starter-kit';
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
-import type { PersonName } from '../../../contract/basics';
-import { MediaNode } from '../../../contract/mediaNode';
-import { QuotationNode } from '../../../contract/postNodes';
-import type { RichNode } from '../../../core/text/richText';
-import { cleanPaste } from './cleanPaste';
-import type { ForumLink } from './LinkField';
-import { addToText } from './addToText';
-import { Mentionable, mentionExtension, type Suggested } from './mentions';
-import { Suggestions } from './Suggestions';
-import { Toolbar } from './Toolbar';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
+import { textOf } from '../../../core/text/textOf';
+import { plainText } from '../../../core/text/plainText';
+import { useIsAttended } from '../../data/activity';
+import type { EditorProps } from './Editor';
 
-interface Props {
-  readonly label: string;
-  readonly value: RichNode | null;
-  readonly onChange: (doc: RichNode) => void;
-  /** The course images are uploaded to; without one there are no images here. */
-  readonly course?: string;
-  /** Headings, tables, files and links to forums: what a prompt has and a post has not. */
-  readonly headings?: boolean;
-  /** Forums that can be linked to by name. */
-  readonly forums?: readonly ForumLink[];
-  readonly placeholder?: string;
-  readonly autoFocus?: boolean;
-  readonly minHeight?: string;
-  readonly onSend?: () => void;
-  readonly children?: ReactNode;
-  readonly invalid?: boolean;
-  /** In posts: who can be mentioned, and where files go that are not images. */
-  readonly inPost?: {
-    readonly people: readonly PersonName[];
-    readonly onFiles: ((files: readonly File[]) => void) | null;
-  };
-  /** Something to be put in at the end, such as a quoted passage; told when it is in. */
-  readonly insert?: { readonly node: RichNode; readonly n: number } | null;
-  readonly onInserted?: () => void;
+const load = () => import('./Editor');
+const Editor = lazy(async () => ({ default: (await load()).Editor }));
+
+/** Fetches the editor as soon as somebody is there, on a page where they may come to write. */
+export function useEditorSoon(): void {
+  const isAttended = useIsAttended();
+  useEffect(() => {
+    if (isAttended) void load();
+  }, [isAttended]);
 }
 
-/** The editor for prompts, posts and remarks: bold, italic, lists, quotes, links, and where allowed headings and images. */
-export function RichEditor({
+const textOfValue = (value: EditorProps['value']) =>
+  value === null ? '' : plainText(value, { quotes: 'all' });
+
+/** Where the editor will stand, until it is there. What is typed into an empty one meanwhile is not lost: the editor begins with it. */
+function Waiting({
   label,
   value,
   onChange,
-  course,
-  headings = false,
-  forums = [],
   placeholder,
   autoFocus = false,
   minHeight = '7rem',
-  onSend,
+  onFocus,
+}: EditorProps & { onFocus: () => void }) {
+  const [isEmpty] = useState(() => textOfValue(value) === '');
+  const [text, setText] = useState(() => textOfValue(value));
+  return (
+    // As high as the editor will be with its toolbar, so that nothing moves when it comes.
+    <div className="px-3.5 py-2.5" style={{ marginTop: 'calc(2.5rem + 1px)' }}>
+      <textarea
+        data-editor-to-come
+        aria-label={label}
+        className="prose-juror field-sizing-content block w-full max-w-none resize-none bg-transparent outline-none"
+        style={{ minHeight }}
+        placeholder={placeholder}
+        readOnly={!isEmpty}
+        autoFocus={autoFocus}
+        value={text}
+        onFocus={onFocus}
+        onChange={(event) => {
+          setText(event.target.value);
+          onChange(textOf(event.target.value));
+        }}
+      />
+    </div>
+  );
+}
+
+/**
+ * The editor for prompts, posts and remarks: bold, italic, lists, quotes, links, and where allowed headings and images. It is large, and
+ * fetched only once somebody moves, types or touches anything on the page.
+ */
+export function RichEditor({
   children,
   invalid = false,
-  inPost,
-  insert = null,
-  onInserted,
-}: Props) {
-  const listId = useId();
-  const [suggested, setSuggested] = useState<Suggested | null>(null);
-  const post = useRef(inPost);
-  const [mentionable] = useState(() => new Mentionable());
-  const people = inPost?.people;
-  useEffect(() => mentionable.know(people ?? []), [mentionable, people]);
-  const change = useRef(onChange);
-  const send = useRef(onSend);
-  useEffect(() => {
-    change.current = onChange;
-    send.current = onSend;
-    post.current = inPost;
-  });
-  const addFile = useRef<(file: File) => void>(() => undefined);
-  const takeFiles = (files: readonly File[]) => {
-    const images = files.filter(({ type }) => type.startsWith('image/'));
-    const others = files.filter(({ type }) => !type.startsWith('image/'));
-    const { onFiles = null } = post.current ?? {};
-    if (onFiles === null) files.forEach((file) => addFile.current(file));
-    else {
-      images.forEach((file) => addFile.current(file));
-      if (others.length > 0) onFiles(others);
-    }
-  };
-  const editor = useEditor({
-    extensions: [
-      StarterKit.configure({
-        heading: headings ? { levels: [2, 3] } : false,
-        link: { openOnClick: false, defaultProtocol: 'https' },
-      }),
-      Image,
-      MediaNode,
-      QuotationNode,
-      ...(inPost ? [mentionExtension(mentionable, setSuggested)] : []),
-      TableKit.configure({ table: { resizable: false } }),
-      Placeholder.configure({ placeholder: placeholder ?? '' }),
-    ],
-    content: (value ?? '') as JSONContent | string,
-    autofocus: autoFocus ? 'end' : false,
-    immediatelyRender: true,
-    shouldRerenderOnTransaction: false,
-    editorProps: {
-      attributes: {
-        role: 'textbox',
-        'aria-multiline': 'true',
-        'aria-label': label,
-        class: 'tiptap prose-juror',
-        spellcheck: 'true',
-      },
-      transformPastedHTML: cleanPaste,
-      handlePaste: (_view, event) => {
-        const files = [...(event.clipboardData?.files ?? [])];
-        // A word processor offers its text as a picture too; the text is what is meant.
-        if (files.length === 0 || !course || event.clipboardData?.types.includes('text/html')) return false;
-        takeFiles(files);
-        return true;
-      },
-      handleDrop: (_view, event, _slice, moved) => {
-        const files = [...(event.dataTransfer?.files ?? [])];
-        if (moved || files.length === 0 || !course) return false;
-        event.preventDefault();
-        takeFiles(files);
-        return true;
-      },
-      handleKeyDown: (_view, event) => {
-        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && send.current) {
-          event.stopPropagation();
-          send.current();
-          return true;
-        }
-        return false;
-      },
-    },
-    onUpdate: ({ editor: e }) => change.current(e.getJSON() as RichNode),
-  });
-  useEffect(() => {
-    addFile.current = (file) => {
-      if (course) void addToText(editor, course, file);
-    };
-  }, [course, editor]);
-  useEffect(() => {
-    if (insert === null) return;
-    const added = [insert.node as JSONContent, { type: 'paragraph' }];
-    if (editor.isEmpty) editor.commands.setContent({ type: 'doc', content: added }, { emitUpdate: true });
-    else editor.commands.insertContentAt(editor.state.doc.content.size, added);
-    editor.commands.focus('end');
-    onInserted?.();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- put in once, whoever is told
-  }, [editor, insert?.n]);
+  ...props
+}: EditorProps & {
+  /** What stands below the text, in the same frame. */
+  readonly children?: ReactNode;
+  readonly invalid?: boolean;
+}) {
+  const isAttended = useIsAttended();
+  const [isFocused, setFocused] = useState(false);
+  const drops = useRef<((files: readonly File[]) => void) | null>(null);
+  const tellOfFiles = useCallback((take: ((files: readonly File[]) => void) | null) => {
+    drops.current = take;
+  }, []);
+  const isWanted = isAttended || isFocused || props.autoFocus === true;
+  const waiting = <Waiting {...props} onFocus={() => setFocused(true)} />;
   return (
     <div
       className={`raised rounded-field border focus-within:border-primary ${invalid ? 'border-error' : 'ruled'}`}
-      style={{ '--editor-height': minHeight } as React.CSSProperties}
       onDragOver={(event) => {
-        if (course && event.dataTransfer.types.includes('Files')) event.preventDefault();
+        if (drops.current && event.dataTransfer.types.includes('Files')) event.preventDefault();
       }}
       onDrop={(event) => {
         // Beside the text, where the editor itself takes nothing.
         const files = [...event.dataTransfer.files];
-        if (event.defaultPrevented || !course || files.length === 0) return;
+        if (event.defaultPrevented || !drops.current || files.length === 0) return;
         event.preventDefault();
-        takeFiles(files);
+        drops.current(files);
       }}
     >
-      <Toolbar
-        editor={editor}
-        headings={headings}
-        forums={forums}
-        label={label}
-        onFile={course ? (file) => addFile.current(file) : null}
-      />
-      <EditorContent editor={editor} className="px-3.5 py-2.5" />
-      {suggested && <Suggestions id={listId} suggested={suggested} />}
-      <p role="status" className="sr-only">
-        {suggested &&
-          `${suggested.people[suggested.at]!.name}, ${suggested.at + 1} of ${suggested.people.length}: Enter mentions`}
-      </p>
+      {isWanted ? (
+        <Suspense fallback={waiting}>
+          <Editor {...props} autoFocus={props.autoFocus === true || isFocused} tellOfFiles={tellOfFiles} />
+        </Suspense>
+      ) : (
+        waiting
+      )}
       {children}
     </div>
   );

@@ -154,7 +154,7 @@ function Chosen({ file, uploads, describes }: { file: FileView; uploads: Uploads
         <button
           type="button"
           className="btn btn-ghost btn-xs btn-square"
-          aria-label={`Take ${file.name} off`}
+          aria-label={`Remove ${file.name}`}
           onClick={() => uploads.take(file.id)}
         >
           <X className="size-3.5" aria-hidden />
@@ -165,7 +165,7 @@ function Chosen({ file, uploads, describes }: { file: FileView; uploads: Uploads
           <span className="quiet shrink-0">What does it show?</span>
           <input
             className="input input-xs grow"
-            placeholder="For who does not see it"
+            placeholder="A description for people who cannot see it"
             maxLength={500}
             value={file.alt}
             onChange={({ target }) => uploads.describe(file.id, target.value)}

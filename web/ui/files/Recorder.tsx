@@ -162,7 +162,7 @@ export function Recorder({
           </>
         )}
         <button type="button" className="btn btn-ghost btn-sm h-9" onClick={close}>
-          Leave it
+          Cancel
         </button>
       </div>
     </section>

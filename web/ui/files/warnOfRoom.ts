@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { sizeWords } from '../../../contract/files';
 import type { Uploaded } from '../../data/api';
 
-/** From this share on somebody is told that their room for files comes to its end. */
+/** From this share on someone is told that their room for files comes to its end. */
 const NEARLY = 0.8;
 
 /** Says after an upload how much room is left, once it is little; in one message, however many files came. */

@@ -79,7 +79,7 @@ describe('texts that are fetched as posts are laid out', () => {
     expect(asked).toEqual([['a', 'gone', 'b']]);
     expect([bodies.get('a')?.id, bodies.get('gone')]).toEqual(['a', undefined]);
   });
-  it('that everybody hears leave one’s own nod and report as they are known, and are not known for what was never fetched', () => {
+  it('that everyone hears leave one’s own nod and report as they are known, and are not known for what was never fetched', () => {
     const { bodies } = server();
     const nods = (mine: number | null, count: number) => ({ mine, count, mean: null, may: { yes: true } });
     const known = { ...body('a'), reported: true, nods: nods(1, 1) } as PostBody;

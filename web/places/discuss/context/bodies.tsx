@@ -51,7 +51,7 @@ export class Bodies {
   }
 
   /**
-   * Hears of some texts what everybody hears: one's own nod and report stay as they are known. A text that is not here is left to be
+   * Hears of some texts what everyone hears: one's own nod and report stay as they are known. A text that is not here is left to be
    * fetched, unless its post has just come and nothing of it can be one's own.
    */
   putShared(shared: readonly PostBody[], fresh: readonly string[]): void {

@@ -31,8 +31,8 @@ export const isWaiting = ({ waiting, change }: Pick<PostView, 'waiting' | 'chang
 export function changeWords({ change, mine }: Pick<PostView, 'change' | 'mine'>): string {
   const whose = mine ? 'your change' : 'a change';
   return change === 'held'
-    ? `${whose} waits for approval; the class reads the version before`
-    : `${whose} was given back; the class reads the version before`;
+    ? `${whose} waits for approval; the class reads the previous version`
+    : `${whose} was returned; the class reads the previous version`;
 }
 
 function factsOf(post: PostView): Omit<PostFacts, 'answersMe' | 'answers'> {

@@ -59,7 +59,7 @@ export function Beside({ threads, post: id }: { threads: readonly Thread[]; post
             onClick={() => openBeside(answers.id)}
           >
             <CornerLeftUp className="size-3.5" aria-hidden />
-            One up
+            Up one level
           </button>
         )}
         {isMine && others.length > 0 && (

@@ -1,3 +1,4 @@
+import { useCallback } from 'react';
 import type { ReactNode, Ref, RefObject } from 'react';
 import { Link, useLocation } from 'react-router';
 import { Context } from './Context';
@@ -32,6 +33,11 @@ export function Conversation({
   if (writing?.kind === 'answer') pinned.add(writing.parentId);
   if (writing?.kind === 'edit') pinned.add(writing.postId);
   if (current !== null) pinned.add(current);
+  const render = useCallback(
+    (row: Row, place: { at: number; of: number }) =>
+      row.kind === 'question' ? question?.(row) : <PostInRow row={row} place={place} prefix={prefix} />,
+    [question, prefix],
+  );
   return (
     <RowList
       rows={rows}
@@ -40,9 +46,7 @@ export function Conversation({
       pinned={pinned}
       handle={handle}
       scroller={scroller}
-      render={(row, place) =>
-        row.kind === 'question' ? question?.(row) : <PostInRow row={row} place={place} prefix={prefix} />
-      }
+      render={render}
     />
   );
 }

@@ -64,7 +64,7 @@ export function Picked({
       )}
       {isStaff && <BulkActions posts={picked} className={quiet} done={letGo} />}
       <button type="button" className={quiet} onClick={letGo}>
-        Let go
+        Clear the selection
       </button>
     </div>
   );

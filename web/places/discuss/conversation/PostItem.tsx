@@ -35,19 +35,17 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
       {!post.read && <span className="text-xs font-bold text-river">unread</span>}
       {post.author!.kind === 'staff' && <span className="quiet">staff</span>}
       {answers && <span className="quiet">answers {answers.author?.given ?? 'a removed post'}</span>}
-      <When at={post.createdAt} className="quiet num" />
+      <When at={post.createdAt} className="quiet num" plain />
       {slot && (
-        <span className="flex items-center gap-1.5">
+        <span
+          className="flex items-center gap-1.5"
+          title={`${slotName(slot, of)}${of > 1 ? ` of ${of}` : ''}, ${plural(post.words, 'word')}`}
+        >
           <Tally slots={[slot]} scale={0.8} />
-          <span className="quiet">
-            {slotName(slot, of)}
-            {of > 1 && ` of ${of}`}
-            {slot.daysLate > 0 && `, ${plural(slot.daysLate, 'day')} late`}
-            {slot.state === 'short' && ', too short'}
-          </span>
+          {slot.daysLate > 0 && <span className="text-late">{plural(slot.daysLate, 'day')} late</span>}
+          {slot.state === 'short' && <span className="text-late">too short</span>}
         </span>
       )}
-      <span className="quiet num">{plural(post.words, 'word')}</span>
       {post.editedBy !== null ? (
         <span className="quiet">edited by {post.editedBy.name}, staff</span>
       ) : (
@@ -56,7 +54,7 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
       {post.frozen && <b className="quiet">thread frozen</b>}
       {post.starter && <b className="text-river">starter</b>}
       {post.waiting === 'held' && <b className="text-late">waiting for approval</b>}
-      {post.waiting === 'returned' && <b className="text-late">given back to revise</b>}
+      {post.waiting === 'returned' && <b className="text-late">returned to revise</b>}
       {post.change !== null && <b className="text-late">{changeWords(post)}</b>}
       {post.removed && <b className="text-seal">removed</b>}
       {post.marks.map((mark) => (
@@ -119,7 +117,7 @@ function Text({ post, body }: { post: PostView; body: PostBody }) {
       )}
       {body.returnedWhy !== null && (
         <p className="rounded-box mt-2 px-3 py-2 text-sm bg-late-wash">
-          <b className="text-late">{post.mine ? 'Given back to you to revise.' : 'Given back.'}</b>{' '}
+          <b className="text-late">{post.mine ? 'Returned to you to revise.' : 'Returned.'}</b>{' '}
           {body.returnedWhy} {post.mine && 'Edit your post to send it again.'}
         </p>
       )}
@@ -133,13 +131,13 @@ function Fold({ row, fold }: { row: PostRow; fold: (away: boolean) => void }) {
   return (
     <button
       type="button"
-      className={`no-print mt-1 flex cursor-pointer items-center gap-1 text-sm hover:underline ${folded ? 'font-semibold text-river' : 'quiet'}`}
+      className={`no-print flex cursor-pointer items-center gap-1 py-0.5 text-sm hover:underline ${folded ? 'font-semibold text-river' : 'quiet'}`}
 
       aria-expanded={!folded}
       onClick={() => fold(!folded)}
     >
       <Chevron className="size-4" aria-hidden />
-      {plural(row.below, 'answer')}
+      {plural(row.below, 'reply', 'replies')}
       {folded && ' folded away'}
     </button>
   );
@@ -200,7 +198,7 @@ export function PostItem({
       id={`${prefix}-${post.id}`}
       tabIndex={-1}
       aria-label={`${post.author!.name}${answers ? `, answering ${answers.author?.name ?? 'a removed post'}` : ''}${post.asideWith === null ? '' : ', aside'}`}
-      className={`${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''} ${post.asideWith === null ? '' : 'aside-post'}`}
+      className={`post ${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''} ${post.asideWith === null ? '' : 'aside-post'}`}
       style={{
         ...style,
         ...(isHere
@@ -232,8 +230,13 @@ export function PostItem({
       ) : (
         <TextToCome words={post.words} />
       )}
-      {!isEditing && body && <PostActions post={post} body={body} answering={isAnswering} />}
-      {row.below > 0 && <Fold row={row} fold={(away) => fold(post.id, away)} />}
+      {!isEditing && body ? (
+        <PostActions post={post} body={body} answering={isAnswering}>
+          {row.below > 0 && <Fold row={row} fold={(away) => fold(post.id, away)} />}
+        </PostActions>
+      ) : (
+        row.below > 0 && <Fold row={row} fold={(away) => fold(post.id, away)} />
+      )}
       {isAnswering && (
         <div className="mt-3">
           <AnswerComposer post={post} writing={writing} />

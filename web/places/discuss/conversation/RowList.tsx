@@ -5,6 +5,8 @@ import {
   type Virtualizer,
 } from '@tanstack/react-virtual';
 import {
+  memo,
+  startTransition,
   useCallback,
   useEffect,
   useImperativeHandle,
@@ -16,6 +18,7 @@ import {
   type Ref,
   type RefObject,
 } from 'react';
+import { flushSync } from 'react-dom';
 import { likelyHeight, type Row } from './rows';
 
 /** Up to so many rows all are laid out: the browser finds, prints and reads them as any page. */
@@ -71,20 +74,45 @@ function Feed({
   );
 }
 
-function Whole({ rows, render, label, handle }: Props) {
+/** So many rows are laid out at a time, so that the page never stands still for long. */
+const AT_A_TIME = 10;
+
+/** Some of the rows; drawn anew only where they are others. */
+const Some = memo(function Some({ rows, render, from }: Pick<Props, 'rows' | 'render'> & { from: number }) {
+  return rows.slice(from, from + AT_A_TIME).map((row, index) => (
+    <div key={row.key} data-row={row.key}>
+      {render(row, { at: from + index + 1, of: rows.length })}
+    </div>
+  ));
+});
+
+function Whole({ rows, render, label, handle, whole }: Props) {
   const list = useRef<HTMLDivElement>(null);
+  const [laidOut, setLaidOut] = useState(AT_A_TIME);
+  const shown = whole ? rows.length : Math.min(rows.length, laidOut);
+  useEffect(() => {
+    if (shown >= rows.length) return;
+    const next = requestAnimationFrame(() => startTransition(() => setLaidOut(shown + AT_A_TIME)));
+    return () => cancelAnimationFrame(next);
+  }, [shown, rows.length]);
   useImperativeHandle(
     handle,
-    () => ({ go: (key) => rowIn(list.current, key)?.scrollIntoView({ block: 'start' }) }),
-    [],
+    () => ({
+      go: (key) => {
+        // What is not laid out yet is, before one goes to it.
+        if (rowIn(list.current, key) === null) flushSync(() => setLaidOut(rows.length));
+        rowIn(list.current, key)?.scrollIntoView({ block: 'start' });
+      },
+    }),
+    [rows.length],
   );
+  const rest = rows.slice(shown).reduce((sum, row) => sum + likelyHeight(row), 0);
   return (
     <Feed rows={rows} label={label} innerRef={list}>
-      {rows.map((row, index) => (
-        <div key={row.key} data-row={row.key}>
-          {render(row, { at: index + 1, of: rows.length })}
-        </div>
+      {Array.from({ length: Math.ceil(shown / AT_A_TIME) }, (_, part) => (
+        <Some key={part} rows={rows} render={render} from={part * AT_A_TIME} />
       ))}
+      {rest > 0 && <Gap height={rest} />}
     </Feed>
   );
 }

@@ -76,7 +76,7 @@ export function together(all: readonly Brought[]): Brought {
 }
 
 /**
- * Takes into a forum what came with the stream: the same for everybody who gets it, so that one's own marks stay as they are known here.
+ * Takes into a forum what came with the stream: the same for everyone who gets it, so that one's own marks stay as they are known here.
  * Texts are left to {@link Bodies}.
  *
  * @returns null where it is not known here what is one's own of it: then they are asked for

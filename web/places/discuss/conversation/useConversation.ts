@@ -28,7 +28,7 @@ export function useConversation(
   picked: readonly string[],
 ) {
   const posts = useMemo(() => (forum ? postsOf(forum) : NONE), [forum]);
-  // What comes while somebody reads waits until it is asked for, so that nothing moves under their eyes.
+  // What comes while someone reads waits until it is asked for, so that nothing moves under their eyes.
   const [shown, setShown] = useState<ReadonlySet<string> | null>(null);
   if (forum && shown === null) setShown(idsOf(posts));
   const waiting = useMemo(() => arrivals(shown, posts), [shown, posts]);

@@ -79,7 +79,7 @@ export function useForumKeys({
     key(
       'b',
       'B',
-      'put a bookmark to the marked post, or take it away',
+      'bookmark the marked post, or remove its bookmark',
       withMarked((post) => void marks.bookmark(post.id, !post.bookmarked)),
     ),
     key(
@@ -99,6 +99,9 @@ export function useForumKeys({
       'R',
       'reply to the marked post',
       withMarked((post) => bodies.get(post.id)?.may.answer.yes && write(answer(post))),
+    ),
+    key('.', '.', 'open the menu of the marked post', () =>
+      document.getElementById(`post-${at()}`)?.querySelector<HTMLElement>('[aria-haspopup=menu]')?.click(),
     ),
     key(
       'q',

@@ -10,7 +10,7 @@ export function FreezeForum({ forum }: { forum: { readonly id: string; readonly 
   const set = async (frozen: boolean) => {
     await orSayWhyNot(async () => {
       await call(freezeForum, { course, forum: forum.id }, { frozen });
-      saidWithUndo(frozen ? 'Frozen: only staff write here now.' : 'Posting goes by its window again.', () =>
+      saidWithUndo(frozen ? 'Frozen: only staff write here now.' : 'Posting follows its dates again.', () =>
         set(!frozen),
       );
     });

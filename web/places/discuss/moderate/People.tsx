@@ -71,7 +71,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
         )}
       </div>
       {shown.length === 0 ? (
-        <p className="quiet py-6">Nobody is like that here.</p>
+        <p className="quiet py-6">Nobody matches.</p>
       ) : (
         <table className="w-full text-left">
           <thead>

@@ -16,8 +16,8 @@ import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const HOLDS = {
   none: 'This forum holds no posts. Staff can hold a single one from where it stands; it then waits here.',
-  all: 'Every post of a student, and every change to one, waits here until somebody approves it.',
-  first: 'The first post of each student waits here until somebody approves it.',
+  all: 'Every post of a student, and every change to one, waits here until someone approves it.',
+  first: 'The first post of each student waits here until someone approves it.',
 };
 
 /** The posts that wait for approval, whoever waits longest first; each is approved or given back where it is read. */
@@ -63,7 +63,7 @@ export function WaitingPosts({ moderate }: { moderate: ModerateView }) {
           <Prose html={post.html} className="mt-1.5" />
           {post.returnedWhy !== null && (
             <p className="rounded-box mt-2 px-3 py-2 text-sm bg-late-wash">
-              <b className="text-late">Given back before, sent again since.</b> {post.returnedWhy}
+              <b className="text-late">Returned before, and sent again since.</b> {post.returnedWhy}
             </p>
           )}
           <p className="mt-2 flex gap-5 text-sm">

@@ -22,13 +22,13 @@ export function Approval({
         Approve
       </button>
       <button type="button" className="link-plain" onClick={() => setReturning(true)}>
-        Give back
+        Return
       </button>
       {returning && (
         <ReasonDialog
-          title={`Give the ${what} back to ${post.author.name}?`}
+          title={`Return the ${what} to ${post.author.name}?`}
           question={`What should be changed? ${post.author.given} reads this.`}
-          button="Give it back"
+          button="Return it"
           needed="Say what to change; the author reads it."
           act={(reason) => act('return', [post.id], { reason })}
           onClose={() => setReturning(false)}

@@ -39,7 +39,7 @@ export function BulkActions({
       )}
       {removed.length > 0 && (
         <button type="button" className={className} onClick={() => run(act('restore', removed))}>
-          Put back the removed
+          Restore the removed
         </button>
       )}
       {removing && (

@@ -161,7 +161,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
             </RadioLine>
           ))}
           {shown.length === 0 && (
-            <p className="quiet py-3">Nobody of this name has a post here it could go below.</p>
+            <p className="quiet py-3">Nobody with that name has a post here that it could go under.</p>
           )}
           {found.length > LISTED && (
             <p className="quiet py-2 text-sm">

@@ -122,7 +122,7 @@ export function SendDialog({
                 {person.sortable}
               </label>
             ))}
-            {shown.length === 0 && <p className="quiet py-2">Nobody of this name reads here.</p>}
+            {shown.length === 0 && <p className="quiet py-2">Nobody with that name reads this forum.</p>}
           </fieldset>
           <Problem className="mt-2 text-sm">{problem}</Problem>
           <button className="btn btn-primary mt-3" disabled={busy}>

@@ -8,9 +8,9 @@ import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const DONE: Record<ModerateAction, string> = {
   remove: 'removed. Staff and their authors can still read what is removed.',
-  restore: 'put back.',
+  restore: 'restored.',
   approve: 'approved. Classmates can read it now.',
-  return: 'given back.',
+  return: 'returned.',
   hold: 'held: classmates do not read it until it is approved.',
   unhold: 'as before.',
   waitAgain: 'waiting for approval again.',

@@ -37,7 +37,7 @@ export interface ComposerProps {
   readonly onQuoted?: () => void;
 }
 
-/** One composer for initial post, reply, thread, entry and starter; through somebody else's eyes only its place. */
+/** One composer for initial post, reply, thread, entry and starter; through someone else's eyes only its place. */
 export function Composer(props: ComposerProps) {
   const vantage = useVantage();
   if (vantage === null) return <WritingComposer {...props} />;
@@ -130,7 +130,7 @@ function WritingComposer({
                 onCancel();
               }}
             >
-              {writing.kind === 'edit' ? 'Leave it as it was' : 'Throw away'}
+              {writing.kind === 'edit' ? 'Cancel' : 'Discard'}
             </button>
           )}
           <button

@@ -26,7 +26,7 @@ function words(forum: ForumView, isStaff: boolean, space: Space | null, again: b
   if (isStaff)
     return { offer: `Open a thread${where}`, label: `A new thread${where}`, send: `Open the thread${where}` };
   if (forum.readers === 'staff')
-    return { offer: 'Write an entry', label: 'Your entry', send: 'Keep the entry' };
+    return { offer: 'Write an entry', label: 'Your entry', send: 'Save the entry' };
   if (again) return { offer: 'Answer once more', label: 'A further answer', send: 'Post another answer' };
   return { offer: 'Open a thread', label: 'A new thread', send: 'Open the thread' };
 }

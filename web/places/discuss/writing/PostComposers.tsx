@@ -110,11 +110,11 @@ export function EditComposer({
       forum={forum}
       writing={writing}
       label={post.mine ? 'Your post' : `${given}’s post`}
-      button={isReturned && post.mine ? 'Send it again' : 'Keep the change'}
+      button={isReturned && post.mine ? 'Send it again' : 'Save the change'}
       note={
         post.mine
           ? waits &&
-            'Staff approve the change before classmates read it. Until then they read the version before.'
+            'Staff approve the change before classmates read it. Until then they read the previous version.'
           : `The version before stays. Everyone sees that you changed it, ${given} is told, and what counts stays what ${given} wrote.`
       }
       needs={forum.phase !== null ? needs : 0}

@@ -56,7 +56,7 @@ export function countingWords(
       case 'enough':
       case 'further':
       case 'held':
-        return quiet('All that is asked for of this kind is there; this comes on top.');
+        return quiet('You have made all the posts of this kind that are required; this one is extra.');
       default:
         return null;
     }

@@ -1,106 +1,19 @@
-import { holdsWords } from '../../core/text/foldText';
-import { addresses } from '../../words/addresses';
 import { Eye, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { getRoster } from '../../contract/roster';
-import { getVantage, type VantageView } from '../../contract/vantage';
-import type { CourseFrame } from '../../contract/course';
-import { DAY } from '../../core/time/instant';
-import { fromWallClock, toWallClock } from '../../core/time/wallClock';
-import { courseNow } from '../data/clock';
-import { useApi } from '../data/useApi';
-import { setVantage, useVantage, type Vantage } from '../data/vantage';
-import { datesIn, dateWords } from './dateWords';
-import { DateInput } from './dates/DateInput';
-import { Dialog } from './Dialog';
-import { Kbd, useKeys } from './keys';
-import { Failed, Loading } from './states';
-import { phaseWords } from '../../words/phases';
-import { wallText } from '../forms/codecs';
-import { DateField } from './dates/DateField';
-
-/** Chooses whose eyes to look through, now or at another moment. */
-function Choose({ course, close }: { course: CourseFrame; close: () => void }) {
-  const navigate = useNavigate();
-  const { data, error } = useApi(getRoster, { course: course.id });
-  const [find, setFind] = useState('');
-  const [wall, setWall] = useState(() => toWallClock(courseNow(), course.zone));
-  const moment = wallText(course.zone).safeDecode(wall);
-  const look = (personId: string, name: string) => {
-    if (!moment.success) return;
-    const at = moment.data ?? courseNow();
-    setVantage({ course: course.id, personId, name, at });
-    close();
-    void navigate(addresses.myWork(course.id));
-  };
-  const students = (data?.people ?? []).filter(
-    ({ role, removed, sortable }) => role === 'student' && !removed && holdsWords(sortable, find),
-  );
-  return (
-    <Dialog title="Look as a student" onClose={close}>
-      <p className="quiet text-sm">
-        You see My work, Discuss and Scores as they are for one person at one moment, past or to come. Nothing
-        is marked as read, and nothing can be written.
-      </p>
-      <div className="mt-3">
-        <DateField
-          label="At this moment"
-          value={wall}
-          problem={moment.error?.issues[0]?.message}
-          onChange={(event) => setWall(event.target.value)}
-        />
-      </div>
-      <label className="mt-3 block">
-        <span className="quiet mb-0.5 block text-sm">As whom</span>
-        <input
-          className="input input-sm raised h-9 w-full"
-          placeholder="Name"
-          data-begin-here
-          value={find}
-          onChange={(event) => setFind(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter' && students[0]) look(students[0].id, students[0].name);
-          }}
-        />
-      </label>
-      {error && <Failed error={error} />}
-      {!data && !error && <Loading />}
-      <ul className="mt-2 max-h-64 overflow-y-auto">
-        {students.map(({ id, name, sortable }) => (
-          <li key={id}>
-            <button
-              type="button"
-              className="w-full cursor-pointer rounded px-2 py-1 text-left hover:bg-base-200"
-              onClick={() => look(id, name)}
-            >
-              {sortable}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </Dialog>
-  );
-}
-
-/** The button in the bar on top that begins a vantage. */
-export function VantageButton({ course }: { course: CourseFrame }) {
-  const [open, setOpen] = useState(false);
-  useKeys([{ on: 'v', keys: 'V', does: 'look as a student', run: () => setOpen(true) }]);
-  return (
-    <>
-      <button
-        type="button"
-        className="hidden cursor-pointer items-center gap-1.5 font-medium hover:underline sm:flex"
-        onClick={() => setOpen(true)}
-      >
-        <Eye className="size-4" aria-hidden />
-        Vantage
-      </button>
-      {open && <Choose course={course} close={() => setOpen(false)} />}
-    </>
-  );
-}
+import type { CourseFrame } from '../../../contract/course';
+import { getVantage, type VantageView } from '../../../contract/vantage';
+import { DAY } from '../../../core/time/instant';
+import { fromWallClock, toWallClock } from '../../../core/time/wallClock';
+import { addresses } from '../../../words/addresses';
+import { phaseWords } from '../../../words/phases';
+import { useApi } from '../../data/useApi';
+import { setVantage, useVantage, type Vantage } from '../../data/vantage';
+import { datesIn, dateWords } from '../dateWords';
+import { DateInput } from '../dates/DateInput';
+import { Dialog } from '../Dialog';
+import { Kbd, useKeys } from '../keys';
+import { Failed, Loading } from '../states';
 
 function Reasons({ vantage, zone }: { vantage: Vantage; zone: string }) {
   const { data, error } = useApi(getVantage, {
@@ -140,7 +53,7 @@ export function VantageBar({
   const [slide, setSlide] = useState<number | null>(null);
   const leave = () => {
     setVantage(null);
-    void navigate(addresses.plan(course.id));
+    void navigate(vantage?.from ?? addresses.plan(course.id));
   };
   useKeys(vantage ? [{ on: 'v', keys: 'V', does: 'leave the vantage', run: leave }] : []);
   // The slider is followed once it rests, so that every step of it does not ask the server.

@@ -1,5 +1,5 @@
-import { ChevronDown } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { CornerDownRight, Hand, Pencil, Snowflake, Sun, Trash2 } from 'lucide-react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { postsOf, type PostView } from '../../../../contract/posts';
 import { freezeThread } from '../../../../contract/moderate';
@@ -7,20 +7,18 @@ import { branchBelow } from '../../../../core/moderate/moveBranch';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useForumContext } from '../context/forumContext';
-import { Menu, MenuAction } from '../../../ui/Menu';
+import type { MenuEntry } from '../../../ui/menuEntry';
 import { MoveDialog } from './MoveDialog';
 import { ReasonDialog } from './ReasonDialog';
 import { useModerateActions } from './useModerateActions';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
-/** What staff do to a post to keep the discussion healthy. */
-export function ModerateMenu({
-  post,
-  edit,
-}: {
-  post: PostView;
-  /** null where the text is not theirs to change. */ edit: (() => void) | null;
-}) {
+/** What staff do to a post to keep the discussion healthy: the entries of its menu, and what they ask. */
+export function useModerateEntries(
+  post: PostView,
+  /** null where the text is not theirs to change. */
+  edit: (() => void) | null,
+): { entries: readonly MenuEntry[]; asks: ReactNode } {
   const course = useCourse().id;
   const { forum } = useForumContext();
   const act = useModerateActions(forum.id);
@@ -38,47 +36,26 @@ export function ModerateMenu({
   const freeze = (frozen: boolean) =>
     run(
       () => call(freezeThread, { course, forum: forum.id, post: post.id }, { frozen }),
-      frozen ? 'The thread is frozen: only staff write in it.' : 'The thread goes on.',
+      frozen ? 'The thread is frozen: only staff write in it.' : 'Students can write in the thread again.',
     );
-  const entries: (readonly [string, () => void])[] = [
-    ...(post.removed
-      ? []
-      : [
-          ...(edit ? [['Edit the text', edit] as const] : []),
-          ['Remove …', () => setAsks('remove')] as const,
-          ['Move …', () => setAsks('move')] as const,
-          ...(post.waiting === null && post.author!.kind === 'student' && post.asideWith === null
-            ? [['Hold until approved', () => void run(() => act('hold', [post.id]))] as const]
-            : []),
-        ]),
-    ...(post.opens
-      ? [
-          post.frozen
-            ? (['Let the thread go on', () => void freeze(false)] as const)
-            : (['Freeze the thread', () => void freeze(true)] as const),
-        ]
-      : []),
+  const canHold =
+    !post.removed && post.waiting === null && post.author!.kind === 'student' && post.asideWith === null;
+  const entries: (MenuEntry | false)[] = [
+    !post.removed && edit !== null && { label: 'Edit the text', icon: Pencil, act: edit },
+    !post.removed && { label: 'Remove …', icon: Trash2, act: () => setAsks('remove') },
+    !post.removed && { label: 'Move …', icon: CornerDownRight, act: () => setAsks('move') },
+    canHold && {
+      label: 'Hold until approved',
+      icon: Hand,
+      act: () => void run(() => act('hold', [post.id])),
+    },
+    post.opens &&
+      (post.frozen
+        ? { label: 'Unfreeze the thread', icon: Sun, act: () => void freeze(false) }
+        : { label: 'Freeze the thread', icon: Snowflake, act: () => void freeze(true) }),
   ];
-  return (
+  const shown = (
     <>
-      <Menu
-        button={
-          <>
-            Moderate
-            <ChevronDown className="size-3.5" aria-hidden />
-          </>
-        }
-        label={`Moderate ${post.author!.name}’s post`}
-        className="quiet inline-flex items-center gap-0.5 hover:underline"
-        at="start"
-        width="w-52"
-      >
-        {entries.map(([name, act]) => (
-          <MenuAction key={name} act={act}>
-            {name}
-          </MenuAction>
-        ))}
-      </Menu>
       {asks === 'remove' && (
         <ReasonDialog
           title={`Remove ${post.author!.name}’s post?`}
@@ -92,4 +69,5 @@ export function ModerateMenu({
       {asks === 'move' && <MoveDialog post={post} onClose={() => setAsks(null)} />}
     </>
   );
+  return { entries: entries.filter((entry) => entry !== false), asks: shown };
 }
