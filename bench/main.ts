@@ -2,6 +2,7 @@ import { cpus } from 'node:os';
 import { checkRows } from './checks';
 import { coreRows } from './core';
 import { docketRows } from './docket';
+import { doorRows } from './door';
 import { gradebookRows } from './gradebook';
 import { openForumRows } from './openForum';
 import type { Row } from './row';
@@ -15,6 +16,7 @@ const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
   forum: openForumRows,
   docket: docketRows,
   gradebook: gradebookRows,
+  door: doorRows,
   crowd: crowdRows,
 };
 const asked = process.argv.slice(2);

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { build, install } from './setUp.mjs';
 
 install();
-build();
+await build();
 process.exit(
   spawnSync(process.execPath, ['dist/node/bench.js', ...process.argv.slice(2)], { stdio: 'inherit' })
     .status ?? 1,

@@ -4,7 +4,7 @@ import { build, install } from './setUp.mjs';
 
 const [name, ...given] = process.argv.slice(2);
 install();
-build();
+await build();
 const { status } = spawnSync(process.execPath, ['--enable-source-maps', `dist/node/${name}.js`, ...given], {
   stdio: 'inherit',
 });

@@ -4,7 +4,7 @@ import { constants } from 'node:os';
 import { build, install, stopWithNpm } from './setUp.mjs';
 
 install();
-build();
+await build();
 const child = spawn(
   process.execPath,
   ['--enable-source-maps', 'dist/node/demo.js', ...process.argv.slice(2)],

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { build, install } from './setUp.mjs';
 
 install();
-build();
+await build();
 const { status } = spawnSync('npx', ['vitest', 'run', '--config', 'e2e/vitest.config.ts', 'stories/looks'], {
   stdio: 'inherit',
   env: { ...process.env, LOOKS: 'all' },

@@ -3,6 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip } from 'node:zlib';
+
+const inBrotli = promisify(brotliCompress);
+const inGzip = promisify(gzip);
 
 const root = join(import.meta.dirname, '..');
 const MARK = join(root, 'node_modules', '.juror-installed');
@@ -42,8 +47,21 @@ function* sources(folder) {
   }
 }
 
+/** Puts a copy in brotli and one in gzip beside every built file that is text, so that none is compressed while somebody waits. */
+async function compressBuilt(folder) {
+  const names = readdirSync(folder).filter((name) => /\.(js|css|svg)$/.test(name));
+  await Promise.all(
+    names.map(async (name) => {
+      const path = join(folder, name);
+      const bytes = readFileSync(path);
+      writeFileSync(`${path}.br`, await inBrotli(bytes));
+      writeFileSync(`${path}.gz`, await inGzip(bytes, { level: 9 }));
+    }),
+  );
+}
+
 /** Builds the interface and the server where its sources have changed since it was built. */
-export function build() {
+export async function build() {
   const wanted = hashOf(
     ...['web', 'core', 'words', 'contract', 'server', 'demo', 'bench'].flatMap((folder) => [
       ...sources(join(root, folder)),
@@ -54,6 +72,7 @@ export function build() {
   console.log('Building the interface and the server ...');
   run('npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']);
   run('npx', ['vite', 'build', '--config', 'server/vite.config.ts', '--logLevel', 'warn']);
+  await compressBuilt(join(root, 'dist', 'web', 'assets'));
   mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(BUILT, wanted);
 }

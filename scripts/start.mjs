@@ -4,7 +4,7 @@ import { constants } from 'node:os';
 import { build, install, stopWithNpm } from './setUp.mjs';
 
 install();
-build();
+await build();
 const child = spawn(process.execPath, ['--enable-source-maps', 'dist/node/server.js'], {
   stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
 });

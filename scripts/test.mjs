@@ -12,10 +12,10 @@ const failures = [];
 const folders = ['core', 'words', 'contract', 'server', 'web', 'demo', 'bench', 'e2e'];
 const scratch = mkdtempSync(join(tmpdir(), 'juror-test-'));
 
-function timed(name, work) {
+async function timed(name, work) {
   console.log(`\n== ${name}`);
   const start = performance.now();
-  const ok = work();
+  const ok = await work();
   steps.push({ name, ok, seconds: (performance.now() - start) / 1000 });
   return ok;
 }
@@ -53,7 +53,7 @@ async function checks(all) {
 /** A Vitest run counts each of its tests; one that does not start counts as one failure. */
 function tests(name, args) {
   const report = join(scratch, `${name.replace(/\W+/g, '-')}.json`);
-  timed(name, () => {
+  return timed(name, () => {
     const ok = run('npx', [
       'vitest',
       'run',
@@ -103,9 +103,9 @@ function browser() {
   return false;
 }
 
-timed('set up', () => {
+await timed('set up', async () => {
   install();
-  build();
+  await build();
   return true;
 });
 /** TypeScript 7 checks types; the linters still read files with TypeScript 6. */
@@ -135,8 +135,8 @@ await checks([
   ],
   ['unused code', 'npx', ['knip']],
 ]);
-tests('unit tests', []);
-if (timed('browser', browser)) tests('browser tests', ['--config', 'e2e/vitest.config.ts']);
+await tests('unit tests', []);
+if (await timed('browser', browser)) await tests('browser tests', ['--config', 'e2e/vitest.config.ts']);
 else counts.failed++;
 
 rmSync(scratch, { recursive: true, force: true });

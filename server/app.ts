@@ -1,4 +1,5 @@
 import express, { type Express } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -12,6 +13,7 @@ import { evaluateRoutes } from './evaluate/routes';
 import { exchangeRoutes } from './exchange/routes';
 import { fileRoutes } from './files/routes';
 import { gradebookRoutes } from './gradebook/routes';
+import { compressed } from './http/compress';
 import { healthRoutes } from './http/health';
 import { noSuchRoute, problemHandler } from './http/problemHandler';
 import { serving } from './http/serving';
@@ -75,7 +77,7 @@ export function createApp(
   );
   healthRoutes(app, deps);
   app.get('/openapi.json', (_req, res) => void res.json(openapi()));
-  app.use('/api', requestLog(deps.log), (_req, res, next) => {
+  app.use('/api', requestLog(deps.log), compressed(), (_req, res, next) => {
     res.set({ 'Cache-Control': 'no-store', 'X-Juror-Now': String(deps.clock.now()) });
     next();
   });
@@ -105,11 +107,16 @@ export function createApp(
   app.use('/api', noSuchRoute);
   if (options.webFolder !== null && existsSync(options.webFolder)) {
     const folder = options.webFolder;
+    // What is built is there compressed as well; its name changes with what is in it.
+    const compressedToo = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
     app.use(
       '/assets',
-      express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+      staticGzip(join(folder, 'assets'), {
+        ...compressedToo,
+        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+      }),
     );
-    app.use(express.static(folder, { index: false }));
+    app.use(staticGzip(folder, compressedToo));
     // What programs ask for is never answered with the page for people.
     app.get('/metrics', noSuchRoute);
     app.get('/{*path}', (_req, res) =>

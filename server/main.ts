@@ -23,7 +23,10 @@ async function firstAdministrator(db: Db, config: Config): Promise<void> {
   if (people > 0) return;
   if (config.admin === null) {
     throw new Error(
-      'Nobody can sign in yet. Set JUROR_ADMIN_EMAIL and JUROR_ADMIN_PASSWORD (10 characters or more) for the first start.',
+      `Nobody can sign in yet. Say for the first start who administers Juror, with a password of 10 characters or more:
+
+  JUROR_ADMIN_EMAIL=you@college.example JUROR_ADMIN_PASSWORD='a long password' npm start
+`,
     );
   }
   await db
@@ -71,6 +74,8 @@ async function main(): Promise<void> {
   const app = createApp(deps, { webFolder: resolve('dist/web'), trustProxy: config.trustProxy });
   const { server, port } = await listen(app, config.port, config.host);
   log.info({ port }, 'Juror is ready');
+  // For whoever started it by hand, among the lines for programs.
+  console.log(`Juror is at ${address}`);
   await begin(deps);
   if (config.backups !== null) keepBackups(deps, config.backups);
   else log.warn('No backups are made. Say with JUROR_BACKUPS in which folder, best on another disk.');

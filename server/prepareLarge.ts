@@ -4,7 +4,7 @@ import { KEPT_POSTS, postsOfForum } from './course/posts/forumPosts';
 import { columnsOf, KEPT_CELLS, POSTS_HERE } from './columns/columns';
 import { shownItems } from './columns/shownItems';
 
-/** Between two forums everybody else gets their turn, ms. */
+/** Between two forums everyone else gets their turn, ms. */
 const PAUSE = 200;
 
 /**

@@ -1,27 +1,12 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router';
-import { Toaster } from 'sonner';
 import { SWRConfig } from 'swr';
 import './app.css';
 import { watchActivity } from './data/activity';
-import { SessionProvider } from './data/session';
 import { ApiProblem } from './data/api';
-import { useTheme } from './data/theme';
-import { router } from './routes';
-import { KeysProvider } from './ui/keys';
+import { SessionProvider } from './data/session';
+import { Shell } from './Shell';
 import { Failed, Loading } from './ui/states';
-
-function Toasts() {
-  const theme = useTheme();
-  return (
-    <Toaster
-      position="bottom-center"
-      theme={theme === 'night' ? 'dark' : 'light'}
-      toastOptions={{ style: { fontFamily: 'var(--font-sans)' } }}
-    />
-  );
-}
 
 watchActivity();
 
@@ -41,10 +26,7 @@ createRoot(document.getElementById('root')!).render(
         waiting={<Loading />}
         failed={(retry) => <Failed error={new Error('The server cannot be reached.')} retry={retry} />}
       >
-        <KeysProvider>
-          <RouterProvider router={router} />
-          <Toasts />
-        </KeysProvider>
+        <Shell />
       </SessionProvider>
     </SWRConfig>
   </StrictMode>,

@@ -8,18 +8,9 @@ import { useApi } from './data/useApi';
 import { setVantage, useVantage } from './data/vantage';
 import { useEffect } from 'react';
 import { Courses } from './places/courses/Courses';
-import { SetPassword } from './places/signIn/SetPassword';
-import { SignIn } from './places/signIn/SignIn';
 import { Frame } from './ui/Frame';
 import { NotFound } from './ui/NotFound';
 import { Empty, Failed, Loading } from './ui/states';
-
-function SignedIn() {
-  const { state } = useSession();
-  const { pathname, search, hash } = useLocation();
-  if (!state.person) return <Navigate to="/sign-in" replace state={{ to: pathname + search + hash }} />;
-  return <Outlet />;
-}
 
 function Start() {
   const { state } = useSession();
@@ -112,162 +103,162 @@ function Broken() {
   );
 }
 
-export const router = createBrowserRouter([
-  {
-    errorElement: <Broken />,
-    hydrateFallbackElement: <Loading />,
-    children: [
-      { path: '/sign-in', element: <SignIn /> },
-      { path: '/set-password/:token', element: <SetPassword /> },
-      {
-        element: <SignedIn />,
-        children: [
-          { path: '/', element: <Start /> },
-          { path: '/courses', element: <Courses /> },
-          {
-            path: '/outbox',
-            lazy: async () => ({ Component: (await import('./places/outbox/Outbox')).Outbox }),
-          },
-          {
-            path: '/administration',
-            lazy: async () => ({
-              Component: (await import('./places/admin/Administration')).Administration,
-            }),
-          },
-          {
-            path: '/c/:course',
-            element: <Course />,
-            children: [
-              { index: true, element: <FirstPlace /> },
-              {
-                path: 'discuss',
-                lazy: async () => ({ Component: (await import('./places/discuss/Forums')).Forums }),
-              },
-              {
-                path: 'discuss/:forum',
-                lazy: async () => ({ Component: (await import('./places/discuss/Forum')).Forum }),
-              },
-              {
-                path: 'notices',
-                lazy: async () => ({ Component: (await import('./places/notices/Notices')).Notices }),
-              },
-              {
-                path: 'search',
-                lazy: async () => ({ Component: (await import('./places/search/Search')).Search }),
-              },
-              {
-                element: <For who="staff" />,
-                children: [
-                  {
-                    path: 'discuss/:forum/moderate',
-                    lazy: async () => ({
-                      Component: (await import('./places/discuss/moderate/Moderate')).Moderate,
-                    }),
-                  },
-                  // The address had another name once; mails and bookmarks still lead to it.
-                  { path: 'discuss/:forum/steward', element: <ModerateNow /> },
-                  {
-                    path: 'plan',
-                    lazy: async () => ({ Component: (await import('./places/plan/Plan')).Plan }),
-                  },
-                  {
-                    path: 'plan/checks',
-                    lazy: async () => ({ Component: (await import('./places/plan/Checks')).Checks }),
-                  },
-                  {
-                    path: 'plan/library',
-                    lazy: async () => ({
-                      Component: (await import('./places/plan/library/Library')).Library,
-                    }),
-                  },
-                  {
-                    path: 'plan/library/:guide',
-                    lazy: async () => ({
-                      Component: (await import('./places/plan/library/EditGuide')).EditGuide,
-                    }),
-                  },
-                  {
-                    path: 'plan/new',
-                    lazy: async () => ({
-                      Component: (await import('./places/plan/editor/OpenEditor')).NewForum,
-                    }),
-                  },
-                  {
-                    path: 'plan/:forum/edit',
-                    lazy: async () => ({
-                      Component: (await import('./places/plan/editor/OpenEditor')).EditForum,
-                    }),
-                  },
-                  {
-                    path: 'evaluate',
-                    lazy: async () => ({ Component: (await import('./places/evaluate/Dockets')).Dockets }),
-                  },
-                  {
-                    path: 'evaluate/looks',
-                    lazy: async () => ({
-                      Component: (await import('./places/evaluate/SecondLooks')).SecondLooks,
-                    }),
-                  },
-                  {
-                    path: 'evaluate/:forum/:student?',
-                    lazy: async () => ({ Component: (await import('./places/evaluate/Desk')).Desk }),
-                  },
-                  {
-                    path: 'roster',
-                    lazy: async () => ({ Component: (await import('./places/roster/Roster')).Roster }),
-                  },
-                  {
-                    path: 'settings',
-                    lazy: async () => ({
-                      Component: (await import('./places/settings/CourseSettings')).CourseSettings,
-                    }),
-                  },
-                  {
-                    path: 'gradebook',
-                    lazy: async () => ({
-                      Component: (await import('./places/gradebook/Gradebook')).Gradebook,
-                    }),
-                  },
-                  {
-                    path: 'gradebook/student/:student',
-                    lazy: async () => ({
-                      Component: (await import('./places/gradebook/student/StudentTerm')).StudentTerm,
-                    }),
-                  },
-                  {
-                    path: 'gradebook/item/:item/print',
-                    lazy: async () => ({
-                      Component: (await import('./places/gradebook/column/PrintColumn')).PrintColumn,
-                    }),
-                  },
-                ],
-              },
-              {
-                element: <For who="student" />,
-                children: [
-                  {
-                    path: 'my-work',
-                    lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),
-                  },
-                  {
-                    path: 'scores',
-                    lazy: async () => ({ Component: (await import('./places/scores/Scores')).Scores }),
-                  },
-                ],
-              },
-              { path: '*', element: <NotFound /> },
-            ],
-          },
-          {
-            path: '*',
-            element: (
-              <Frame course={null}>
-                <NotFound />
-              </Frame>
-            ),
-          },
-        ],
-      },
-    ],
-  },
-]);
+/** Juror's places, for whoever is signed in. */
+export const makeRouter = () =>
+  createBrowserRouter([
+    {
+      errorElement: <Broken />,
+      hydrateFallbackElement: <Loading />,
+      children: [
+        { path: '/sign-in', element: <Navigate to="/" replace /> },
+        { path: '/', element: <Start /> },
+        { path: '/courses', element: <Courses /> },
+        {
+          path: '/account',
+          lazy: async () => ({ Component: (await import('./places/account/Account')).Account }),
+        },
+        {
+          path: '/outbox',
+          lazy: async () => ({ Component: (await import('./places/outbox/Outbox')).Outbox }),
+        },
+        {
+          path: '/administration',
+          lazy: async () => ({
+            Component: (await import('./places/admin/Administration')).Administration,
+          }),
+        },
+        {
+          path: '/c/:course',
+          element: <Course />,
+          children: [
+            { index: true, element: <FirstPlace /> },
+            {
+              path: 'discuss',
+              lazy: async () => ({ Component: (await import('./places/discuss/Forums')).Forums }),
+            },
+            {
+              path: 'discuss/:forum',
+              lazy: async () => ({ Component: (await import('./places/discuss/Forum')).Forum }),
+            },
+            {
+              path: 'notices',
+              lazy: async () => ({ Component: (await import('./places/notices/Notices')).Notices }),
+            },
+            {
+              path: 'search',
+              lazy: async () => ({ Component: (await import('./places/search/Search')).Search }),
+            },
+            {
+              element: <For who="staff" />,
+              children: [
+                {
+                  path: 'discuss/:forum/moderate',
+                  lazy: async () => ({
+                    Component: (await import('./places/discuss/moderate/Moderate')).Moderate,
+                  }),
+                },
+                // The address had another name once; mails and bookmarks still lead to it.
+                { path: 'discuss/:forum/steward', element: <ModerateNow /> },
+                {
+                  path: 'plan',
+                  lazy: async () => ({ Component: (await import('./places/plan/Plan')).Plan }),
+                },
+                {
+                  path: 'plan/checks',
+                  lazy: async () => ({ Component: (await import('./places/plan/Checks')).Checks }),
+                },
+                {
+                  path: 'plan/library',
+                  lazy: async () => ({
+                    Component: (await import('./places/plan/library/Library')).Library,
+                  }),
+                },
+                {
+                  path: 'plan/library/:guide',
+                  lazy: async () => ({
+                    Component: (await import('./places/plan/library/EditGuide')).EditGuide,
+                  }),
+                },
+                {
+                  path: 'plan/new',
+                  lazy: async () => ({
+                    Component: (await import('./places/plan/editor/OpenEditor')).NewForum,
+                  }),
+                },
+                {
+                  path: 'plan/:forum/edit',
+                  lazy: async () => ({
+                    Component: (await import('./places/plan/editor/OpenEditor')).EditForum,
+                  }),
+                },
+                {
+                  path: 'evaluate',
+                  lazy: async () => ({ Component: (await import('./places/evaluate/Dockets')).Dockets }),
+                },
+                {
+                  path: 'evaluate/looks',
+                  lazy: async () => ({
+                    Component: (await import('./places/evaluate/SecondLooks')).SecondLooks,
+                  }),
+                },
+                {
+                  path: 'evaluate/:forum/:student?',
+                  lazy: async () => ({ Component: (await import('./places/evaluate/Desk')).Desk }),
+                },
+                {
+                  path: 'roster',
+                  lazy: async () => ({ Component: (await import('./places/roster/Roster')).Roster }),
+                },
+                {
+                  path: 'settings',
+                  lazy: async () => ({
+                    Component: (await import('./places/settings/CourseSettings')).CourseSettings,
+                  }),
+                },
+                {
+                  path: 'gradebook',
+                  lazy: async () => ({
+                    Component: (await import('./places/gradebook/Gradebook')).Gradebook,
+                  }),
+                },
+                {
+                  path: 'gradebook/student/:student',
+                  lazy: async () => ({
+                    Component: (await import('./places/gradebook/student/StudentTerm')).StudentTerm,
+                  }),
+                },
+                {
+                  path: 'gradebook/item/:item/print',
+                  lazy: async () => ({
+                    Component: (await import('./places/gradebook/column/PrintColumn')).PrintColumn,
+                  }),
+                },
+              ],
+            },
+            {
+              element: <For who="student" />,
+              children: [
+                {
+                  path: 'my-work',
+                  lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),
+                },
+                {
+                  path: 'scores',
+                  lazy: async () => ({ Component: (await import('./places/scores/Scores')).Scores }),
+                },
+              ],
+            },
+            { path: '*', element: <NotFound /> },
+          ],
+        },
+        {
+          path: '*',
+          element: (
+            <Frame course={null}>
+              <NotFound />
+            </Frame>
+          ),
+        },
+      ],
+    },
+  ]);

@@ -22,7 +22,7 @@ const HAND = {
   dueAt: null,
 };
 
-/** The columns as they are kept, and as somebody works them out who has kept nothing. */
+/** The columns as they are kept, and as someone works them out who has kept nothing. */
 async function both() {
   const { db, now } = c.server;
   const setup = (await loadCourse(db, 'rivers'))!;

@@ -17,7 +17,7 @@ export interface Live extends HearsChanges {
   open(stream: Stream, last: string | null): Promise<void>;
   /** The forums open in a browser from now on, by the name its stream was given; false where there is no such stream of theirs. */
   haveOpen(personId: string, stream: string, forums: readonly { course: string; forum: string }[]): boolean;
-  /** Sessions of somebody are over: streams that were opened with them end at once. */
+  /** Sessions of someone are over: streams that were opened with them end at once. */
   sessionsEnded(personId: string): void;
   /** A browser went away, or its stream is ended. */
   close(stream: Stream): void;

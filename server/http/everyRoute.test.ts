@@ -139,7 +139,7 @@ describe('every route of the API, asked by every person', () => {
         });
         if (round % 10 === 0) report(`${asked} requests, nothing leaked`);
       }
-      report(`${asked} requests, nothing leaked; ${hidden} times a post was hidden from somebody`);
+      report(`${asked} requests, nothing leaked; ${hidden} times a post was hidden from someone`);
       expect(hidden).toBeGreaterThan(10);
     },
     patience(240_000),

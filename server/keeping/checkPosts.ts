@@ -14,7 +14,7 @@ const OF_POSTS: readonly (readonly [string, string])[] = [
     'SELECT id FROM post WHERE parent_id IS NULL AND (thread_id <> id OR thread_author_id <> author_id)',
   ],
   [
-    'names somebody else as whom it answers than the author of the post above',
+    'names someone else as whom it answers than the author of the post above',
     `SELECT post.id FROM post JOIN post AS above ON above.id = post.parent_id
        WHERE post.answers_author_id IS NOT above.author_id OR post.answers_author_kind IS NOT above.author_kind`,
   ],

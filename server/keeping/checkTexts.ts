@@ -46,7 +46,7 @@ function checkRevisions(sqlite: BetterSqlite3.Database): Finding[] {
   return told(findings, 'versions');
 }
 
-/** Whether what is found of each post is the version that everybody reads. (rules §4) */
+/** Whether what is found of each post is the version that everyone reads. (rules §4) */
 function checkFound(sqlite: BetterSqlite3.Database): Finding[] {
   const ids = sqlite
     .prepare(
@@ -82,7 +82,7 @@ function checkNamed(sqlite: BetterSqlite3.Database): Finding[] {
     if (JSON.stringify(quotes.all(id, number)) !== JSON.stringify(ought))
       findings.push(`Version ${number} of post ${id} quotes something else than is kept of it.`);
     if (number === 1 && mentionsIn(node).some((person) => isMentioned.get(id, person) === undefined))
-      findings.push(`Post ${id} names somebody, and that is not kept.`);
+      findings.push(`Post ${id} names someone, and that is not kept.`);
   }
   return told(findings, 'posts');
 }

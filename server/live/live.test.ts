@@ -71,7 +71,7 @@ describe('the stream of what changes', () => {
       [c.chidi, chidi],
     ] as const)
       expect((await open(who, state.stream).expect(200)).body).toEqual({ heard: true });
-    // Somebody else’s stream is none of theirs, nor one that is gone.
+    // Someone else’s stream is none of theirs, nor one that is gone.
     expect((await open(c.bram, dalia.state.stream).expect(200)).body).toEqual({ heard: false });
     await open(c.bram, bram.state.stream, Array<(typeof isOpen)[0]>(21).fill(isOpen[0]!)).expect(422);
     await c.write(c.bram, 'reply', 4, 'ines-1').expect(200);

@@ -47,7 +47,7 @@ class Gathered implements Happened {
   }
 }
 
-/** What somebody is told: an event, and for whoever has the forum open what it comes to. */
+/** What someone is told: an event, and for whoever has the forum open what it comes to. */
 interface Told {
   readonly event: LiveEvent;
   readonly bring: ToldOfPosts['bring'];
@@ -259,7 +259,7 @@ export class LiveHub implements Live {
     return changed;
   }
 
-  /** Takes note of what the course is to somebody now; whether it is something else than before. */
+  /** Takes note of what the course is to someone now; whether it is something else than before. */
   async #look(setup: CourseSetup, personId: string): Promise<boolean> {
     const member = setup.members.get(personId);
     const key = `${setup.id} ${personId}`;
@@ -305,7 +305,7 @@ export class LiveHub implements Live {
     }
   }
 
-  /** What somebody is told of an entry at this moment. */
+  /** What someone is told of an entry at this moment. */
   async #decide({ courseId, happened }: Entry): Promise<(personId: string) => Promise<Told[]>> {
     const { db, clock, courses } = this.parts;
     const setup = await courses.get(db, courseId);

@@ -16,7 +16,7 @@ import { C, type Client, type TestServer } from '../testing/testServer';
 let server: TestServer;
 let clients: ReadonlyMap<string, Client>;
 const heard = new Map<string, LiveEvent[]>();
-/** The names of everybody's streams. */
+/** The names of everyone's streams. */
 const streams = new Map<string, string>();
 beforeAll(async () => {
   ({ server, clients } = await conversationServer());

@@ -16,7 +16,7 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => server.close());
 
-// What of a post is somebody's own is not in what everybody is sent.
+// What of a post is someone's own is not in what everyone is sent.
 const ofLine = ({ unread: _, bookmarked: __, ...line }: PostLine) => line;
 const ofBody = ({ nods, ...body }: PostBody) => ({
   ...body,

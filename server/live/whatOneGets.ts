@@ -6,7 +6,7 @@ import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { courseData } from '../course/facts/courseData';
 
-/** What a course is to somebody at an instant, told only by whether it is the same as before; and when that next changes by itself. */
+/** What a course is to someone at an instant, told only by whether it is the same as before; and when that next changes by itself. */
 export interface Outlook {
   readonly fingerprint: string;
   /** UTC ms; null: never. */
@@ -26,7 +26,7 @@ export async function outlookOf(db: Db, course: InCourse, now: number): Promise<
   for (const { forum, access } of accesses) {
     if (access.kind === 'student' && access.phase === 'absent') continue;
     const card = setup.cards.get(forum.id)!;
-    // Everything of a forum that is there for somebody may be shown to them in some way.
+    // Everything of a forum that is there for someone may be shown to them in some way.
     hash.update(
       JSON.stringify([forum.id, card.version, card.unitId, card.pinned, forum.frozen, forum.status, access]),
     );

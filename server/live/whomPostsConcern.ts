@@ -148,9 +148,9 @@ export async function whomPostsConcern(
     const isTheirOwn =
       access.kind === 'staff' ||
       concerned.has(personId) ||
-      // What the seal keeps back is counted without what somebody wrote themselves.
+      // What the seal keeps back is counted without what someone wrote themselves.
       (access.sealed !== 'none' && here.by(personId).length > 0) ||
-      // Empty places, and threads that nobody may write in, hang together with what else somebody reads.
+      // Empty places, and threads that nobody may write in, hang together with what else someone reads.
       told.some((id) => places.get(id)?.removed !== false || here.byId.get(id)!.freezes);
     return { event, bring: isTheirOwn ? null : () => share({ setup, member, person }, access, told) };
   };

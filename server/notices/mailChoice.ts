@@ -4,7 +4,7 @@ import type { MailChoice } from '../../contract/notices';
 /** What people are sent unless they choose otherwise. */
 export const DEFAULT_CHOICE: MailChoice = 'daily';
 
-/** When somebody is sent mail. */
+/** When someone is sent mail. */
 export async function mailChoiceOf(db: Db, personId: string): Promise<MailChoice> {
   const row = await db
     .selectFrom('mail_choice')
@@ -14,7 +14,7 @@ export async function mailChoiceOf(db: Db, personId: string): Promise<MailChoice
   return row?.choice ?? DEFAULT_CHOICE;
 }
 
-/** Keeps when somebody wants to be sent mail. */
+/** Keeps when someone wants to be sent mail. */
 export async function setMailChoice(db: Db, personId: string, choice: MailChoice): Promise<void> {
   await db
     .insertInto('mail_choice')

@@ -13,7 +13,7 @@ export interface MarkedNotice extends Notice {
   readonly mailed: boolean;
 }
 
-/** What a person is told of in a course at *now*. Through somebody else's eyes nothing: notices are their person's alone. */
+/** What a person is told of in a course at *now*. Through someone else's eyes nothing: notices are their person's alone. */
 export async function noticesOf(db: Db, course: InCourse, now: number): Promise<MarkedNotice[]> {
   if (course.vantage) return [];
   const notices = noticesFor(await noticeFacts(db, course, now), now);

@@ -12,7 +12,7 @@ import { Problem, wrongField } from '../refusals/problem';
 
 /**
  * Sends a forum or a post to people, with a line. Who does not take part in that conversation is refused by name. Whether a seal, or an
- * approval that is to come, keeps it from somebody is told to staff only: a student would learn from it what others have written;
+ * approval that is to come, keeps it from someone is told to staff only: a student would learn from it what others have written;
  * theirs is told as soon as it may be. (rules §4)
  *
  * @returns to how many people
@@ -41,7 +41,7 @@ export function sendTo(
       const member = setup.members.get(each);
       const name = setup.names.get(each)?.name;
       if (!member || !name || member.removed || each === person.id)
-        throw wrongField('to', 'Somebody chosen here is not in the course; take them out.');
+        throw wrongField('to', 'Someone chosen here is not in the course; take them out.');
       const { data } =
         member.role === 'student' ? await courseDataFor(trx, setup, each, forumId) : { data: opened.data };
       const access = accessTo(data, opened.forum, personOf(setup, member), now);

@@ -13,7 +13,7 @@ const isIn = (column: RawBuilder<unknown>, values: readonly string[]) =>
 const stands = (t: Instant) =>
   sql`NOT EXISTS (SELECT 1 FROM removal WHERE removal.post_id = post.id AND removal."from" <= ${t}
     AND (removal."to" IS NULL OR removal."to" > ${t}))`;
-/** A post, or one above it, of somebody else that waits for approval or was given back. */
+/** A post, or one above it, of someone else that waits for approval or was given back. */
 const withheld = (me: string, t: Instant) =>
   sql`EXISTS (
     WITH RECURSIVE above (id, parent_id, author_id) AS (

@@ -88,7 +88,7 @@ describe('search', () => {
     expect(await all(c.bram, 'river')).toEqual(['bram-1', 'ines-1', 'ines-2']);
     expect(await all(c.chidi, 'river')).toEqual([]);
   });
-  it('through somebody else’s eyes finds what they would find', async () => {
+  it('through someone else’s eyes finds what they would find', async () => {
     c.server.now += 60_000;
     const as = (who: string, t = c.server.now) => `&as=${who}&at=${t}`;
     expect(await ids(c.teodora, 'river', as('chidi'))).toEqual([]);

@@ -8,10 +8,10 @@ import { setupAt } from '../course/past/setupAt';
 /**
  * The course as a student has it at another moment, for staff who work with them. Settings and roster stand as they did
  * then; posts and scores are asked as of then. It looks as students only, and as people who are students today and were
- * then: through the eyes of staff one would see what is theirs alone, and through a part somebody once had more than one
+ * then: through the eyes of staff one would see what is theirs alone, and through a part someone once had more than one
  * may see oneself. Looking is written down. (rules §3)
  *
- * @throws {Problem} 404 for everybody else, whether they are there or not
+ * @throws {Problem} 404 for everyone else, whether they are there or not
  */
 export async function asSeenBy(
   deps: Deps,

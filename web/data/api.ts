@@ -162,7 +162,7 @@ export function uploadFile(
   });
 }
 
-/** Nothing can be written while looking as somebody else. */
+/** Nothing can be written while looking as someone else. */
 class LookingOnly extends Error {
   constructor(name: string) {
     super(`You are looking as ${name}; nothing is written from here. Leave the vantage first.`);

@@ -8,6 +8,7 @@ import { inCourse } from '../testing/inCourse';
 import { keptEdit } from './keptEdit';
 import { SessionProvider } from './session';
 import { useKeptEdit } from './useKeptEdit';
+import { useOfferedEdit } from './useOfferedEdit';
 
 const PLACE = { what: 'forum', person: 'teodora', course: 'rvc210', id: 'weir' };
 
@@ -91,6 +92,25 @@ describe('keeping an edit while it is made', () => {
     });
   };
 
+  it('left by an earlier visit is offered and not put in, until it is taken or thrown away', () => {
+    const offer = () => renderHook(() => useOfferedEdit<string>('forum', 'weir'), { wrapper });
+    const left = (value: string, at: number) => keptEdit(PLACE).write({ value, at });
+    left('The weir', 5);
+    const first = offer();
+    expect(first.result.current.offered).toEqual({ value: 'The weir', at: 5 });
+    expect(stored()).toBeNull();
+    // What is typed meanwhile does not take its place.
+    act(() => void first.result.current.keep('Another'));
+    first.unmount();
+    const second = offer();
+    expect(second.result.current.offered?.value).toBe('Another');
+    act(() => second.result.current.discard());
+    expect(second.result.current.offered?.value).toBe('The weir');
+    act(() => second.result.current.take());
+    expect(second.result.current.offered).toBeNull();
+    second.unmount();
+    expect(offer().result.current.offered).toBeNull();
+  });
   it('writes a moment after the last change, once', () => {
     const { result } = open();
     act(() => void result.current.keep('T'));

@@ -33,7 +33,7 @@ const FALLBACK = 'Nothing can be dictated in this browser. Type, or record the r
 const PHRASES = [
   'You let the river argue with you, and the second paragraph is the better for it.',
   'Bring the number next time, and say who measured it.',
-  'Thank you for answering somebody nobody else had answered.',
+  'Thank you for answering someone nobody else had answered.',
 ];
 /** How long the stand-in takes for a phrase, ms. */
 const PHRASE = 900;

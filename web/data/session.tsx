@@ -3,6 +3,7 @@ import useSWR from 'swr';
 import { getSession, type SessionState } from '../../contract/session';
 import { call, takeToken } from './api';
 import { takeHours } from './hours';
+import { takeZone } from './zone';
 
 interface Session {
   readonly state: SessionState;
@@ -27,6 +28,7 @@ export function SessionProvider({
   });
   takeToken(data?.token ?? null, data?.person?.id ?? null, () => void mutate());
   takeHours(data?.person?.hours);
+  takeZone(data?.person?.zone);
   if (error && !data) return failed(() => void mutate());
   if (!data) return waiting;
   return (

@@ -106,7 +106,7 @@ export class Unsent {
   }
 }
 
-/** Nobody signed in, a page that is out of date since somebody signed in anew, or asked to wait: it goes another time. */
+/** Nobody signed in, a page that is out of date since someone signed in anew, or asked to wait: it goes another time. */
 const waitsOn = ({ problem }: ApiProblem): boolean =>
   problem.status === 401 || problem.status === 429 || problem.status >= 500 || problem.code === 'writeToken';
 

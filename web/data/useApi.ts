@@ -1,6 +1,6 @@
 import useSWR, { preload, type SWRConfiguration, type SWRResponse } from 'swr';
 import type { AnswerOf, Endpoint, ParamsOf } from '../../contract/endpoint';
-import { getVantage } from '../../contract/vantage';
+import { VANTAGE_PATH } from '../../contract/vantagePath';
 import { call } from './api';
 import { apiKey, type ApiKey } from './apiKey';
 import { useVantage, vantageNow } from './vantage';
@@ -28,11 +28,11 @@ export function withVantage<E extends Endpoint>(
   return { ...asked, path: asked.path + vantageQuery(asked, params) };
 }
 
-/** What is asked through somebody else's eyes says so in its address. */
+/** What is asked through someone else's eyes says so in its address. */
 function vantageQuery(endpoint: Endpoint, params: unknown): string {
   const vantage = vantageNow();
   const { course } = (params ?? {}) as { course?: string };
-  return vantage !== null && course === vantage.course && endpoint !== getVantage
+  return vantage !== null && course === vantage.course && endpoint.path !== VANTAGE_PATH
     ? `${endpoint.path.includes('?') ? '&' : '?'}as=${encodeURIComponent(vantage.personId)}&at=${vantage.at}`
     : '';
 }

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react';
 
 /**
- * What an edit was begun on: it stays under the edit until that is saved, refused or thrown away, though somebody else
+ * What an edit was begun on: it stays under the edit until that is saved, refused or thrown away, though someone else
  * saves meanwhile and the page hears of it. Who saves second is then told, instead of saving over what they never saw.
  *
  * @param latest what is known now

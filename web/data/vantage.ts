@@ -7,6 +7,8 @@ export interface Vantage {
   readonly name: string;
   /** UTC ms. */
   readonly at: number;
+  /** The address it was begun at, where leaving leads back to. */
+  readonly from?: string;
 }
 
 const KEY = 'juror-vantage';
@@ -28,7 +30,12 @@ export function vantageNow(): Vantage | null {
   return current;
 }
 
-/** Begins, moves or (with null) ends looking as someone. */
+/** Begins looking as someone, from the page that is open. */
+export function lookAs(vantage: Omit<Vantage, 'from'>): void {
+  setVantage({ ...vantage, from: location.pathname + location.search });
+}
+
+/** Moves or (with null) ends looking as someone. */
 export function setVantage(vantage: Vantage | null): void {
   current = vantage;
   try {

@@ -1,0 +1,25 @@
+import compression from 'compression';
+import type { RequestHandler } from 'express';
+import { constants } from 'node:zlib';
+
+/** Answers smaller than this are sent as they are, bytes. */
+const LEAST = 1024;
+
+/**
+ * Answers that hold a secret beside what somebody typed or may choose: how well these compress would tell of the secret to whoever watches
+ * the line and can have them asked for again and again.
+ */
+const HOLDS_SECRETS = /^\/api\/(session|links)\b|^\/api\/courses\/[^/]+\/invitations|\/link(\?|$)/;
+
+/** Sends JSON compressed, to browsers that take it so; never a stream of events, and nothing with a secret in it. */
+export function compressed(): RequestHandler {
+  return compression({
+    threshold: LEAST,
+    // Quick rather than small: every answer is compressed anew.
+    level: 1,
+    brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 2 } },
+    filter: (req, res) =>
+      !HOLDS_SECRETS.test(req.originalUrl) &&
+      /^application\/(problem\+)?json\b/.test(String(res.getHeader('Content-Type'))),
+  });
+}
