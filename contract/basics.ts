@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isDay } from '../core/time/calendarDay';
+import { isDay } from '../core/time/isDay';
 
 /** An identifier made at random by the client: 8 to 40 letters, digits, `-` or `_`. */
 export const id = z.string().regex(/^[A-Za-z0-9_-]{4,40}$/, 'an id has 4 to 40 letters, digits, - or _');

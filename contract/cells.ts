@@ -11,13 +11,13 @@ export type CellValue = z.infer<typeof cellValue>;
 export const cellChange = z.strictObject({ item: id, student: id, before: cellValue, after: cellValue });
 export type CellChange = z.infer<typeof cellChange>;
 
-/** A cell that somebody changed in between, or that cannot be changed so. */
+/** A cell that someone changed in between, or that cannot be changed so. */
 export const cellRefusal = z.object({
   item: id,
   student: id,
   /** What is in the way, and what would be right. */
   message: z.string(),
-  /** Somebody changed it in between: what stands there now. */
+  /** Someone changed it in between: what stands there now. */
   conflict: z.object({ now: cellValue, by: z.string().nullable(), at: instant.nullable() }).nullable(),
 });
 export type CellRefusal = z.infer<typeof cellRefusal>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { mondayOf } from '../core/time/calendarDay';
-import { isZone } from '../core/time/wallClock';
+import { isZone } from '../core/time/isZone';
 import { courseParams, day, id, percent, version } from './basics';
 import { endpoint } from './endpoint';
 

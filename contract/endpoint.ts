@@ -14,10 +14,21 @@ export type Heard = 'posts' | 'ready' | 'scores' | 'notices';
 
 /**
  * What a write changes. Everything in a course rests on the course itself: its settings, people, plan and dates. The rest is a part
- * of it, or what somebody keeps for themselves.
+ * of it, or what someone keeps for themselves.
  */
 export type Matter =
-  Heard | 'course' | 'drafts' | 'findings' | 'follows' | 'library' | 'looks' | 'marks' | 'people' | 'remarks';
+  | Heard
+  | 'course'
+  | 'drafts'
+  | 'findings'
+  | 'follows'
+  | 'invitations'
+  | 'library'
+  | 'looks'
+  | 'marks'
+  | 'people'
+  | 'remarks'
+  | 'sessions';
 
 /** One request the API answers: what the server registers, what the web calls, and what openapi.json describes. */
 export interface Endpoint<
@@ -49,7 +60,7 @@ export interface Endpoint<
   readonly staleAfter: readonly Matter[];
   /**
    * Whether it speaks of students whose names may be covered until their score is given: as `names` asks, or as the forum says for
-   * everybody. It then names them by aliases, and takes aliases for students.
+   * everyone. It then names them by aliases, and takes aliases for students.
    */
   readonly coversNames: Covers;
 }

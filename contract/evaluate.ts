@@ -34,7 +34,7 @@ import {
 
 const counts = z.record(z.string(), z.int());
 
-/** Whether names are covered until a score is given; a forum may say so for everybody. */
+/** Whether names are covered until a score is given; a forum may say so for everyone. */
 export const names = z.enum(['shown', 'hidden']).default('shown');
 
 export const listDockets = endpoint({
@@ -61,7 +61,7 @@ export const listDockets = endpoint({
 
 /** Where two evaluators read each student: how far that is, to whoever asks. */
 export const docketReading = z.object({
-  /** Somebody else has given a score, and who asks has not read the student yet. */
+  /** Someone else has given a score, and who asks has not read the student yet. */
   wanted: z.boolean(),
   /** How many have read the student. */
   given: z.int(),
@@ -103,7 +103,7 @@ export const docketView = z.object({
     maximum: points,
     /** When what is given by then is released; null while that is not planned. */
     releaseAt: instant.nullable(),
-    /** Whether names are covered here, and whether the forum says so for everybody. */
+    /** Whether names are covered here, and whether the forum says so for everyone. */
     names: z.enum(['shown', 'hidden', 'hiddenForAll']),
     /** How often two evaluators agree; null where one is enough. */
     agreement: agreement.nullable(),

@@ -20,7 +20,7 @@ export const keptGuide = z.object({
       published: z.boolean(),
       /** Given scores there. */
       given: z.int(),
-      /** Somebody has changed it in this forum. */
+      /** Someone has changed it in this forum. */
       differs: z.boolean(),
     }),
   ),

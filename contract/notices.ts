@@ -82,6 +82,15 @@ export const send = endpoint({
   answer: z.object({ sent: z.int() }),
 });
 
+export const getMailChoice = endpoint({
+  method: 'get',
+  path: '/api/mail/choice',
+  who: 'person',
+  staleAfter: ['notices'],
+  summary: 'When one is sent mail',
+  answer: z.object({ choice: mailChoice }),
+});
+
 export const setMailChoice = endpoint({
   method: 'put',
   path: '/api/mail/choice',
@@ -96,7 +105,7 @@ const outboxMail = z.object({
   id,
   to: personName.extend({ email: z.string() }),
   course: z.string(),
-  kind: z.enum(['atOnce', 'daily']),
+  kind: z.enum(['atOnce', 'daily', 'invitation']),
   state: z.enum(['waiting', 'sent', 'dropped']),
   madeAt: instant,
   sentAt: instant.nullable(),
@@ -113,7 +122,7 @@ export const getOutbox = endpoint({
   method: 'get',
   path: '/api/mail/outbox',
   who: 'person',
-  summary: 'Mail that Juror made: an administrator reads all of it, everybody else what was made for them',
+  summary: 'Mail that Juror made: an administrator reads all of it, everyone else what was made for them',
   answer: z.object({
     mails: z.array(outboxMail),
     /** Whether mail stays in the data folder, or goes to a mail server. */

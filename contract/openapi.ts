@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import * as account from './account';
 import * as admin from './admin';
 import * as cells from './cells';
 import * as course from './course';
@@ -10,6 +11,7 @@ import * as consistency from './consistency';
 import * as evaluate from './evaluate';
 import * as gradebook from './gradebook';
 import * as gradebookFile from './gradebookFile';
+import * as invitations from './invitations';
 import * as items from './items';
 import * as myWork from './myWork';
 import * as notices from './notices';
@@ -41,10 +43,12 @@ function isEndpoint(value: unknown): value is Endpoint {
 /** Every endpoint of the API, in the order of the features. */
 export const endpoints: readonly Endpoint[] = [
   session,
+  account,
   admin,
   course,
   courseSettings,
   roster,
+  invitations,
   plan,
   guides,
   recipes,

@@ -53,7 +53,7 @@ export const postLine = z.object({
   marks: z.array(evidenceMark).optional(),
   /** The required post it fills; for its author and staff. */
   slot: postSlot.optional(),
-  /** By somebody else, and not read yet. */
+  /** By someone else, and not read yet. */
   unread: z.literal(true).optional(),
   /** One's own mark to come back to. */
   bookmarked: z.literal(true).optional(),

@@ -223,8 +223,9 @@ export const makeMemberLink = endpoint({
   method: 'post',
   path: '/api/courses/:course/roster/:person/link',
   who: 'instructor',
-  changes: [],
-  summary: 'A one-time link for someone who has no password yet (instructor)',
+  changes: ['invitations'],
+  summary:
+    'A one-time link to set a password, also in place of a forgotten one, for a student of one’s own (instructor)',
   params: memberParams,
   answer: passwordLink,
 });

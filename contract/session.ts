@@ -10,17 +10,21 @@ const courseLink = z.object({
 });
 
 /** The hours a person reads and writes times in: 12 with am and pm, or 24. */
-const hours = z.literal([12, 24]);
+export const hours = z.literal([12, 24]);
 
 /** Who is signed in, and what the browser needs to begin. */
 export const sessionState = z.object({
-  person: personName.extend({ email: z.string(), administrator: z.boolean(), hours }).nullable(),
+  person: personName
+    .extend({ email: z.string(), administrator: z.boolean(), hours, zone: z.string().nullable() })
+    .nullable(),
   courses: z.array(courseLink),
   /** Goes into the header X-Juror-Token of every write. */
   token: z.string().nullable(),
   /** The server's course clock, UTC ms. */
   now: instant,
   demo: z.boolean(),
+  /** Whether a forgotten password can be asked for by mail. */
+  mailsPasswords: z.boolean(),
 });
 export type SessionState = z.infer<typeof sessionState>;
 
@@ -52,16 +56,6 @@ export const signOut = endpoint({
   who: 'person',
   changes: [],
   summary: 'Sign out',
-  answer: done,
-});
-
-export const chooseHours = endpoint({
-  method: 'put',
-  path: '/api/session/hours',
-  who: 'person',
-  changes: [],
-  summary: 'Choose the hours one reads and writes times in',
-  body: z.strictObject({ hours }),
   answer: done,
 });
 

@@ -185,7 +185,7 @@ export function shippedRecipes(): Recipe[] {
         text(
           'Say who you are in five sentences: what you are called, where you are writing from, and one thing here that you would rather not explain twice.',
         ),
-        text('Then answer somebody you do not know yet.'),
+        text('Then answer someone you do not know yet.'),
       ),
       {
         openings: 'threadsFreely',

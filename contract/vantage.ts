@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, instant, personName } from './basics';
 import { endpoint } from './endpoint';
+import { VANTAGE_PATH } from './vantagePath';
 import { phase, phaseReason, sealedScopes } from './coreValues';
 
 const standing = z.object({
@@ -31,7 +32,7 @@ export type VantageView = z.infer<typeof vantageView>;
  */
 export const getVantage = endpoint({
   method: 'get',
-  path: '/api/courses/:course/vantage/:person/:at',
+  path: VANTAGE_PATH,
   who: 'staff',
   summary: 'Why each forum is hidden, locked, sealed, open or closed for a person at a moment (staff)',
   params: z.strictObject({ course: id, person: id, at: z.coerce.number().pipe(instant) }),

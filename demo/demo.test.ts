@@ -93,7 +93,7 @@ describe('the demo course', () => {
       'the walk on Saturday',
     );
   });
-  it('has somebody who read on after a placeholder, before they wrote', async () => {
+  it('has someone who read on after a placeholder, before they wrote', async () => {
     const { n } = await db
       .selectFrom('received')
       .select((eb) => eb.fn.countAll<number>().as('n'))

@@ -54,7 +54,7 @@ export function floodplain(): DemoAction[] {
     [
       bram,
       '02-21 09:20',
-      'The wall then. But somebody has to read it, and the people who buy come on a Sunday, with the sun on the other side of the church.',
+      'The wall then. But someone has to read it, and the people who buy come on a Sunday, with the sun on the other side of the church.',
     ],
     [
       emi,

@@ -20,7 +20,7 @@ const REMARKS: readonly (readonly [string, string, boolean])[] = [
     true,
   ],
   ['remark-source', 'I would have liked the source for the last claim; name it in a reply.', true],
-  ['remark-early', 'Thank you, {given name}, for answering somebody nobody else had answered.', true],
+  ['remark-early', 'Thank you, {given name}, for answering someone nobody else had answered.', true],
   [
     'remark-late',
     'Your first post came after the others could answer it. Write early in the week; {forum} lives from it.',

@@ -115,7 +115,7 @@ function journals(): DemoAction[] {
       who: 'teodora',
       id: `${forum}-answer`,
       to: (first as { id: string }).id,
-      text: 'Please keep asking in shops. Somebody should write down what they say before the shops are gone.',
+      text: 'Please keep asking in shops. Someone should write down what they say before the shops are gone.',
     },
   ];
 }

@@ -39,7 +39,7 @@ export const PIPES_RUBRIC: Part = {
       outcome: 'Uses local sources',
       basis: 'initial',
       levels: [
-        level('went-there', 'Seen or asked', 200, 'Went there, or asked somebody who had.'),
+        level('went-there', 'Seen or asked', 200, 'Went there, or asked someone who had.'),
         level('read', 'Read', 125, 'From a map or a page.'),
         level('guessed', 'Guessed', 0, ''),
       ],

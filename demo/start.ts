@@ -8,11 +8,13 @@ import { CourseClock, newestWritten, saveClock, savedClock } from '../server/clo
 import type { TrustProxy } from '../server/config';
 import { lockFolder } from '../server/db/folderLock';
 import { openDatabase, type Db } from '../server/db/open';
-import { folderTransport } from '../server/mail/transport';
+import { folderTransport, type MailTransport } from '../server/mail/transport';
 import { receivedIsWritten } from '../server/readMarks/received';
 import { listen } from '../server/serve';
 import { PASSWORD, START } from './course';
 import { layOutDemo } from './layOut';
+
+export type { MailTransport, OutgoingMail } from '../server/mail/transport';
 
 const KEEP_EVERY = 5000;
 
@@ -44,8 +46,8 @@ async function openDemo(dataFolder: string, say: (line: string) => void): Promis
   const db = openDatabase(dataFolder);
   const saved = await savedClock(db);
   if (saved !== null) return { db, saved };
-  const somebody = await db.selectFrom('person').select('id').limit(1).executeTakeFirst();
-  if (somebody) {
+  const someone = await db.selectFrom('person').select('id').limit(1).executeTakeFirst();
+  if (someone) {
     await db.destroy();
     throw new Error(
       `The data folder ${dataFolder} holds data that is not the demo's. Choose another: JUROR_DATA=/some/folder npm run demo`,
@@ -75,6 +77,8 @@ export async function startDemo(options: {
   say?: (line: string) => void;
   /** Lays the course out anew. */
   fresh?: boolean;
+  /** The way mail leaves; left out: into the outbox in the data folder. */
+  transport?: MailTransport | undefined;
 }): Promise<RunningDemo> {
   const { dataFolder, say = () => undefined } = options;
   try {
@@ -94,7 +98,7 @@ export async function startDemo(options: {
   // The clock is written down every few seconds; a post may be a little later than the last of these.
   const clock = new CourseClock(Math.max(saved, Math.min(await newestWritten(db), saved + 2 * KEEP_EVERY)));
   const log = pino({ level: options.logLevel ?? 'warn' });
-  const transport = folderTransport(dataFolder);
+  const transport = options.transport ?? folderTransport(dataFolder);
   const address = `http://localhost:${options.port}`;
   const demo = { clock, password: PASSWORD };
   const deps = assemble({ db, clock, log, dataFolder, transport, address, demo });

@@ -1,6 +1,6 @@
 import type { EvidenceMark } from '../core/evidence/evidenceOf';
 
-/** What is noted of how somebody opened a seal, in words that accuse nobody. */
+/** What is noted of how someone opened a seal, in words that accuse nobody. */
 export const EVIDENCE_WORDS: Record<EvidenceMark, string> = {
   changed: 'changed after unsealing',
   writtenAnew: 'removed and written anew',

@@ -26,7 +26,7 @@ describe('a notice in words', () => {
     expect(words({ actors: ['Bram', 'Emi', 'Noor'].map(person), count: 5 })).toBe(
       'Bram and 2 others answered your post, 5 answers',
     );
-    expect(words({ actors: [] })).toBe('Somebody answered your post');
+    expect(words({ actors: [] })).toBe('Someone answered your post');
   });
   it.each<[Partial<Sample>, string]>([
     [{ kind: 'aside' }, 'Bram wrote you an aside'],
@@ -38,7 +38,7 @@ describe('a notice in words', () => {
     [{ kind: 'looks', count: 2 }, '2 students ask for another look at their scores'],
     [{ kind: 'looked' }, 'Your score was looked at again'],
     [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'Something of your part is due Wed 4 Mar, 23:59'],
-    [{ kind: 'returned' }, 'Your post was given back to you to revise'],
+    [{ kind: 'returned' }, 'Your post was returned to you to revise'],
   ])('says what happened: %o', (more, said) => {
     expect(words(more)).toBe(said);
   });

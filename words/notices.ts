@@ -12,7 +12,7 @@ export interface Told extends Pick<Notice, 'kind' | 'count' | 'due' | 'postId'> 
 
 /** "Bram Oyelaran", "Bram Oyelaran and Emi Sato", "Bram Oyelaran and 3 others". */
 function whoWords([first, second, ...others]: Told['actors']): string {
-  if (!first) return 'Somebody';
+  if (!first) return 'Someone';
   if (!second) return first.name;
   return others.length === 0
     ? `${first.name} and ${second.name}`
@@ -45,11 +45,11 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
     case 'approved':
       return `Your post${inPlace} was approved`;
     case 'returned':
-      return `Your post${inPlace} was given back to you to revise`;
+      return `Your post${inPlace} was returned to you to revise`;
     case 'changeApproved':
       return `Your change to ${place === null ? 'a post' : `your post in ${place}`} was approved`;
     case 'changeReturned':
-      return `Your change to ${place === null ? 'a post' : `your post in ${place}`} was given back to you to revise`;
+      return `Your change to ${place === null ? 'a post' : `your post in ${place}`} was returned to you to revise`;
     case 'removed':
       return `${who} removed your post${inPlace}`;
     case 'edited':
@@ -97,7 +97,7 @@ function more(notice: Told & Pick<Notice, 'dates'>, date: DateWriter, now: numbe
     case 'changeApproved':
       return '; the others can read it now.';
     case 'changeReturned':
-      return '. The others still read the version before it.';
+      return '. The others still read the previous version.';
     case 'edited':
       return '. You find both versions there.';
     case 'due': {

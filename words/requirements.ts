@@ -5,7 +5,7 @@ import { plural, numberWords } from './numbers';
 
 /** A number of what is required: in a list of what own terms change, and beside its field. */
 export const NUMBER_WORDS: Readonly<Record<NumberName, { readonly many: string; readonly label: string }>> = {
-  initialRequired: { many: 'initial posts', label: 'Initial post required (1 or 0)' },
+  initialRequired: { many: 'initial posts', label: 'Initial post required (1 for yes, 0 for no)' },
   initialMinWords: { many: 'words of the initial post', label: 'Words of the initial post' },
   replies: { many: 'replies', label: 'Replies' },
   different: { many: 'different people', label: 'Different people' },
@@ -65,7 +65,7 @@ interface RequirementWords {
     slots: readonly Slot[],
     asked: RequiredOf & { readonly draftWords: number | null },
   ) => NextStep | null;
-  /** How far somebody is; null where there is nothing to be said. */
+  /** How far someone is; null where there is nothing to be said. */
   readonly stands: (slots: readonly Slot[], about: StandsIn) => Stands | null;
 }
 
@@ -83,13 +83,13 @@ function someMade(
 ): string {
   const made = slots.filter(isMade).length;
   return made === slots.length
-    ? `All ${made} ${many} are there.`
+    ? `All ${made} ${many} are made.`
     : `${made} of ${plural(slots.length, one, many)} made${at === null ? '' : `, due ${due(at)}`}.`;
 }
 
 function initialStands(slot: Slot, { required, dates, isDue }: StandsIn): string {
   const due = isDue(dates.initialDue) || ' has no due date';
-  if (isMade(slot)) return ' is there.';
+  if (isMade(slot)) return ' is done.';
   switch (slot.state) {
     case 'pending':
       return ' waits for approval.';
@@ -164,7 +164,7 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
     stands(slots, { required, dates, due, initialFirst }) {
       const made = slots.filter(isMade).length;
       if (slots.length === 0) return null;
-      if (made === slots.length) return plain('All your replies are there.', '', initialFirst);
+      if (made === slots.length) return plain('All your replies are made.', '', initialFirst);
       const by = dates.repliesDue === null ? '' : ` by ${due(dates.repliesDue)}`;
       const asked = `${plural(required.replies, 'reply', 'replies')} to ${plural(required.different, 'person', 'people')}`;
       const text =

@@ -31,3 +31,24 @@ export function scheduleWords(forum: Forum, date: DateWriter): string {
     );
   return `${parts.join('; ')}.`;
 }
+
+/**
+ * What a forum that is started now asks by when, in one line.
+ *
+ * @example startWords(forum, date) // 'Posting from Mon 9 Mar, 08:00; initial post due Thu 12 Mar, 23:59; 2 replies due Sun 15 Mar, 23:59'
+ */
+export function startWords(
+  { schedule, required }: Pick<Forum, 'schedule' | 'required'>,
+  date: DateWriter,
+): string {
+  const { postingFrom, initialDue, repliesDue } = schedule;
+  const due =
+    required.posts > 0 ? plural(required.posts, 'post') : plural(required.replies, 'reply', 'replies');
+  const parts = [
+    ...(postingFrom === null ? [] : [`posting from ${date(postingFrom)}`]),
+    ...(initialDue === null ? [] : [`initial post due ${date(initialDue)}`]),
+    ...(repliesDue === null ? [] : [`${due} due ${date(repliesDue)}`]),
+  ];
+  const line = parts.join('; ');
+  return line.charAt(0).toUpperCase() + line.slice(1);
+}

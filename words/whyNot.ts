@@ -30,7 +30,7 @@ export function whyNot(reason: DoReason, date: (at: number) => string, done = 'c
     case 'yourOwn':
       return 'This is your own post.';
     case 'answered':
-      return `Somebody has answered this post, so it can no longer be ${done}.`;
+      return `Someone has answered this post, so it can no longer be ${done}.`;
     case 'threadFrozen':
       return 'Staff have frozen this thread. You can read it, but not write in it for now.';
     case 'staffOnly':
