@@ -255,6 +255,8 @@ export const noticeKind = oneOf<NoticeKind>({
   sent: true,
   looked: true,
   looks: true,
+  timeAsked: true,
+  timeAnswered: true,
   held: true,
   reported: true,
 });

@@ -167,6 +167,20 @@ export const courseFile = z.strictObject({
       answeredBy: key.nullable(),
     }),
   ),
+  moreTime: z.array(
+    z.strictObject({
+      id: key,
+      forumId: key,
+      studentId: key,
+      askedAt: instant,
+      reason: z.string(),
+      until: time,
+      state: z.enum(['asked', 'granted', 'declined', 'withdrawn']),
+      answer: z.string().nullable(),
+      answeredAt: time,
+      answeredBy: key.nullable(),
+    }),
+  ),
   notes: z.array(z.strictObject({ studentId: key, text: z.string(), at: instant, by: key })),
   /** Everything that was ever changed, in its order: who, when, what, before, after, why. */
   record: z.array(

@@ -26,6 +26,7 @@ export type Matter =
   | 'library'
   | 'looks'
   | 'marks'
+  | 'moreTime'
   | 'people'
   | 'remarks'
   | 'sessions';

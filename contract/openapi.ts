@@ -13,6 +13,7 @@ import * as gradebook from './gradebook';
 import * as gradebookFile from './gradebookFile';
 import * as invitations from './invitations';
 import * as items from './items';
+import * as moreTime from './moreTime';
 import * as myWork from './myWork';
 import * as notices from './notices';
 import * as oneRoster from './oneRoster';
@@ -33,6 +34,7 @@ import * as moderate from './moderate';
 import * as studentTerm from './studentTerm';
 import { postDocument, textDocument } from './textNodes';
 import * as vantage from './vantage';
+import * as waiting from './waiting';
 
 function isEndpoint(value: unknown): value is Endpoint {
   return (
@@ -52,10 +54,12 @@ export const endpoints: readonly Endpoint[] = [
   plan,
   guides,
   recipes,
+  moreTime,
   discuss,
   readMarks,
   search,
   moderate,
+  waiting,
   notices,
   myWork,
   evaluate,

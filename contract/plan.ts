@@ -146,6 +146,35 @@ export const moveDates = endpoint({
   answer: z.object({ versions: z.record(z.string(), version) }),
 });
 
+export const setTimeAway = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/people/:person/away',
+  who: 'instructor',
+  changes: ['course', 'scores'],
+  summary:
+    'Move or excuse what is due for a student while they are away, all or none, or undo it (instructor)',
+  params: z.strictObject({ course: id, person: id }),
+  body: z
+    .strictObject({
+      changes: z.array(datesChange).max(200),
+      /** Forums they are excused from, or, undone, no longer. */
+      excuse: z.array(z.strictObject({ forumId: id, excused: z.boolean() })).max(200),
+      /** Why, for the course record. */
+      reason: z.string().trim().max(1000, 'At most 1,000 characters.').default(''),
+      confirmed: z.boolean().default(false),
+    })
+    .refine(({ changes, excuse }) => changes.length + excuse.length > 0, {
+      path: ['changes'],
+      error: 'Choose at least one forum.',
+    }),
+  answer: z.object({
+    /** The new version of each forum whose terms changed. */
+    versions: z.record(id, version),
+    /** Forums for which excusing changed something; who was excused before stays so when it is undone. */
+    excused: z.array(id),
+  }),
+});
+
 export const orderForums = endpoint({
   method: 'put',
   path: '/api/courses/:course/plan/order',

@@ -33,7 +33,7 @@ export const askForLook = endpoint({
 });
 
 /** A wish for another look in the queue of the staff. */
-const queuedLook = secondLook.extend({
+export const queuedLook = secondLook.extend({
   student: personName,
   forum: z.object({ id, title: z.string() }),
   /** What is given now. */

@@ -28,6 +28,7 @@ import { searchRoutes } from './search/routes';
 import { rosterRoutes } from './roster/routes';
 import { demoRoutes, sessionRoutes } from './sessions/routes';
 import { moderateRoutes } from './moderate/routes';
+import { waitingRoutes } from './waiting/routes';
 import { vantageRoutes } from './vantage/routes';
 
 /**
@@ -96,6 +97,7 @@ export function createApp(
   gradebookRoutes(serve, deps);
   exchangeRoutes(app, serve, deps);
   moderateRoutes(serve, deps);
+  waitingRoutes(serve, deps);
   noticeRoutes(serve, deps);
   mailRoutes(serve, deps);
   liveEndpoints(serve, deps);

@@ -192,6 +192,12 @@ export const makeRouter = () =>
                   }),
                 },
                 {
+                  path: 'waiting',
+                  lazy: async () => ({
+                    Component: (await import('./places/waiting/WhatWaits')).WhatWaits,
+                  }),
+                },
+                {
                   path: 'evaluate',
                   lazy: async () => ({ Component: (await import('./places/evaluate/Dockets')).Dockets }),
                 },

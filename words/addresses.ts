@@ -44,6 +44,8 @@ export const addresses = {
   editForum: (course: string, forum: string, search: { beside?: 'scores' } = {}): string =>
     withSearch(`/c/${course}/plan/${forum}/edit`, search),
   dockets: inCourse('evaluate'),
+  /** What waits for staff in all forums. */
+  waiting: inCourse('waiting'),
   docket: (course: string, forum: string, search: { state?: string } = {}): string =>
     withSearch(`/c/${course}/evaluate/${forum}`, search),
   desk: (course: string, forum: string, student: string): string =>

@@ -62,6 +62,12 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
       return count === 1
         ? `${who} asks for another look at the score${forPlace}`
         : `${plural(count, 'student')} ask for another look at their scores${forPlace}`;
+    case 'timeAnswered':
+      return `${who} answered your request for more time${inPlace}`;
+    case 'timeAsked':
+      return count === 1
+        ? `${who} asks for more time${inPlace}`
+        : `${plural(count, 'student')} ask for more time${inPlace}`;
     case 'opens':
       return place === null ? 'Open for posting' : `${place} is open`;
     case 'due':
@@ -153,6 +159,7 @@ export function noticeAddress(
 ): string {
   if (kind === 'released' || kind === 'looked') return addresses.scores(course);
   if (kind === 'looks') return addresses.docket(course, forumId, { state: 'asks' });
+  if (kind === 'timeAsked') return addresses.waiting(course);
   if (kind === 'held') return addresses.moderate(course, forumId);
   if (kind === 'reported') return addresses.moderate(course, forumId, { view: 'reported' });
   return postId === null ? addresses.forum(course, forumId) : addresses.post(course, forumId, postId);

@@ -31,6 +31,10 @@ export type NoticeKind =
   | 'looked'
   /** Staff: students ask for another look at their scores. */
   | 'looks'
+  /** What they said to their request for more time. */
+  | 'timeAnswered'
+  /** Staff: students ask for more time. */
+  | 'timeAsked'
   /** Staff: posts wait for approval. */
   | 'held'
   /** Staff: students reported posts. */

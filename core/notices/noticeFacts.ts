@@ -55,6 +55,16 @@ export interface NoticeFacts {
   }[];
   /** For staff: students who ask for another look and wait, of those they work with. */
   readonly looks: readonly { readonly forumId: Id; readonly studentId: Id; readonly at: Instant }[];
+  /** Answers in words to the person's requests for more time. */
+  readonly timeAnswered: readonly {
+    readonly id: Id;
+    readonly forumId: Id;
+    readonly at: Instant;
+    readonly by: Id | null;
+    readonly answer: string;
+  }[];
+  /** For staff: students who ask for more time and wait, of those they work with. */
+  readonly timeAsked: readonly { readonly forumId: Id; readonly studentId: Id; readonly at: Instant }[];
   readonly sent: readonly Sending[];
   /** Forums the person follows, with the posts written there since they last looked at the notice. */
   readonly followed: readonly { readonly forumId: Id; readonly posts: readonly Post[] }[];

@@ -100,17 +100,14 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
   for (const { forumId, byHand, at } of facts.released)
     if (at <= t && (byHand || keeps(forumId)))
       notices.push({ ...BLANK, key: `released:${forumId}:${at}`, kind: 'released', at, forumId });
-  for (const { id, forumId, at, by, answer } of facts.looked)
-    if (at <= t && keeps(forumId))
-      notices.push({
-        ...BLANK,
-        key: `looked:${id}`,
-        kind: 'looked',
-        at,
-        forumId,
-        actorId: by,
-        line: answer,
-      });
+  /** What staff said to something the person asked of them. */
+  const answered = (kind: 'looked' | 'timeAnswered', answers: NoticeFacts['looked']) => {
+    for (const { id, forumId, at, by, answer } of answers)
+      if (at <= t && keeps(forumId))
+        notices.push({ ...BLANK, key: `${kind}:${id}`, kind, at, forumId, actorId: by, line: answer });
+  };
+  answered('looked', facts.looked);
+  answered('timeAnswered', facts.timeAnswered);
   for (const { id, at, from, forumId, postId, line } of facts.sent) {
     if (at > t || (postId === null ? there(forumId) === null : !reads({ id: postId, forumId }))) continue;
     notices.push({ ...BLANK, key: `sent:${id}`, kind: 'sent', at, forumId, postId, actorId: from, line });
@@ -172,23 +169,28 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
       });
     }
   }
-  if (person.kind === 'staff') {
+  /** What students ask of staff, one notice a forum. */
+  const asked = (kind: 'looks' | 'timeAsked', asks: NoticeFacts['looks']) => {
     const asking = new Map<Id, { studentId: Id; at: Instant }[]>();
-    for (const { forumId, ...each } of facts.looks)
+    for (const { forumId, ...each } of asks)
       if (each.at <= t && there(forumId) !== null)
         asking.set(forumId, [...(asking.get(forumId) ?? []), each]);
     for (const [forumId, students] of asking) {
       const last = Math.max(...students.map(({ at }) => at));
       notices.push({
         ...BLANK,
-        key: `looks:${forumId}:${last}`,
-        kind: 'looks',
+        key: `${kind}:${forumId}:${last}`,
+        kind,
         at: last,
         forumId,
         actorId: students.length === 1 ? students[0]!.studentId : null,
         count: students.length,
       });
     }
+  };
+  if (person.kind === 'staff') {
+    asked('looks', facts.looks);
+    asked('timeAsked', facts.timeAsked);
   }
   for (const { forumId, at, before, after } of facts.dates)
     if (at <= t && there(forumId) !== null)

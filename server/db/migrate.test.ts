@@ -25,6 +25,7 @@ const COMMITTED: readonly string[] = [
   '92eb056b220ed0c478a9bcc1d7e05f10a89af88dd544aac435cd7ec8044ab79c',
   '313a4cb76c94f490eb92a82caec5302298bf6f4a2f401462a2d1b6d0b594c144',
   '84b16c7f8d591e9a1ca982a815a23ef21c58686ac6b41d6e63c011687967e0e3',
+  '7db67b238254a1109d3ad5208a91535f5e8b4181a8f4dfca09812c7218f45a2e',
 ];
 
 describe('migrations', () => {

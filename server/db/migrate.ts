@@ -19,6 +19,7 @@ import { actions } from './migrations/0018_actions';
 import { hours } from './migrations/0019_hours';
 import { invitations } from './migrations/0020_invitations';
 import { putAway } from './migrations/0021_put_away';
+import { moreTime } from './migrations/0022_more_time';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -45,6 +46,7 @@ export const MIGRATIONS: readonly string[] = [
   hours,
   invitations,
   putAway,
+  moreTime,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

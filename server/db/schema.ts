@@ -410,6 +410,20 @@ export interface Database {
     answered_at: number | null;
     answered_by: string | null;
   };
+  /** A student asks for more time in a forum. */
+  more_time: {
+    id: string;
+    forum_id: string;
+    student_id: string;
+    asked_at: number;
+    reason: string;
+    /** Until when they would like to have; null: they leave it to the staff. */
+    until: number | null;
+    state: 'asked' | 'granted' | 'declined' | 'withdrawn';
+    answer: string | null;
+    answered_at: number | null;
+    answered_by: string | null;
+  };
   /** Something done to many students of a docket at once; `before` holds what stood before, by student. */
   docket_action: {
     id: string;

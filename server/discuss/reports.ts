@@ -46,7 +46,7 @@ export function reportPost(
 }
 
 /** The reports of a forum that wait and are for a member of staff: of posts they may do something about. */
-async function waitingReports(db: Db, opened: OpenForum, now: number) {
+export async function waitingReports(db: Db, opened: OpenForum, now: number) {
   const rows = await db
     .selectFrom('report')
     .innerJoin('post', 'post.id', 'report.post_id')

@@ -3,7 +3,7 @@ import { settingsView } from '../plan/courseSettings';
 import type { Db } from '../db/open';
 import { byKey, json, jsonOrNull, type Part, type RowOf } from './courseParts';
 import { posts } from './coursePosts';
-import { items, looks, readings, scores } from './courseScores';
+import { items, looks, moreTime, readings, scores } from './courseScores';
 
 async function people(db: Db, courseId: string): Promise<RowOf<'people'>[]> {
   const rows = await db
@@ -161,6 +161,7 @@ const PARTS: { [P in Part]: (db: Db, courseId: string) => Promise<RowOf<P>[]> | 
   scores,
   readings,
   looks,
+  moreTime,
   notes: async (db, courseId) =>
     (
       await db

@@ -95,3 +95,27 @@ export async function looks(db: Db, courseId: string): Promise<RowOf<'looks'>[]>
     answeredBy: row.answered_by,
   }));
 }
+
+/** The requests for more time of a course. */
+export async function moreTime(db: Db, courseId: string): Promise<RowOf<'moreTime'>[]> {
+  const rows = await db
+    .selectFrom('more_time')
+    .innerJoin('forum', 'forum.id', 'more_time.forum_id')
+    .selectAll('more_time')
+    .where('forum.course_id', '=', courseId)
+    .orderBy('asked_at')
+    .orderBy('more_time.id')
+    .execute();
+  return rows.map(({ id, forum_id, student_id, asked_at, reason, until, state, ...rest }) => ({
+    id,
+    forumId: forum_id,
+    studentId: student_id,
+    askedAt: asked_at,
+    reason,
+    until,
+    state,
+    answer: rest.answer,
+    answeredAt: rest.answered_at,
+    answeredBy: rest.answered_by,
+  }));
+}

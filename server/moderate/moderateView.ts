@@ -1,6 +1,5 @@
 import type { ModerateView, ModeratedThread, WaitingPost } from '../../contract/moderate';
 import { openChange } from '../../core/course/approval';
-import { isWaiting } from '../../core/moderate/inTheWay';
 import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { asked } from '../../core/terms/asked';
 import { resolveTerms } from '../../core/terms/resolveTerms';
@@ -11,24 +10,8 @@ import { openForum, type OpenForum } from '../course/access/openForum';
 import { htmlForReader, struckIn } from '../discuss/quotes';
 import { evidenceMarks } from '../evidence/evidence';
 import { reportsIn } from '../discuss/reports';
-
-/** The newest texts of some posts. */
-async function newest(db: Db, ids: readonly string[]) {
-  if (ids.length === 0) return new Map<string, { html: string; text: string; version: number }>();
-  const rows = await db
-    .selectFrom('post')
-    .innerJoin('revision', 'revision.post_id', 'post.id')
-    .select(['post.id', 'post.version', 'revision.html', 'revision.text'])
-    .where('post.id', 'in', ids)
-    .where('revision.number', '=', (eb) =>
-      eb
-        .selectFrom('revision as last')
-        .select((e) => e.fn.max('last.number').as('n'))
-        .whereRef('last.post_id', '=', 'post.id'),
-    )
-    .execute();
-  return new Map(rows.map(({ id, ...text }) => [id, text]));
-}
+import { heldPosts } from './heldPosts';
+import { newestTexts } from './newestTexts';
 
 /** The posts that wait for approval, whoever waits longest first. */
 async function waitingPosts(
@@ -37,11 +20,9 @@ async function waitingPosts(
   opened: OpenForum,
   now: number,
 ): Promise<WaitingPost[]> {
-  const held = [...opened.posts.values()].filter(
-    (post) => opened.sees.get(post.id) === 'text' && isWaiting(post, now) && !isRemovedAt(post, now),
-  );
-  const ids = held.map(({ id }) => id);
-  const texts = await newest(db, ids);
+  const held = heldPosts(opened, now);
+  const ids = held.map(({ post }) => post.id);
+  const texts = await newestTexts(db, ids);
   const isStruck = await struckIn(db, ids);
   const reasons =
     ids.length === 0
@@ -55,20 +36,18 @@ async function waitingPosts(
           .execute();
   const why = new Map(reasons.map(({ post_id, reason }) => [post_id, reason]));
   const { names } = course.setup;
-  return held
-    .map((post) => ({
-      id: post.id,
-      author: names.get(post.authorId)!,
-      at: createdAt(post),
-      since: post.approvals.findLast(({ at, state }) => state === 'held' && at <= now)!.at,
-      words: post.revisions.at(-1)!.words,
-      answers: post.answers === null ? null : names.get(post.answers.authorId)!,
-      html: htmlForReader(texts.get(post.id)!.html, post.id, course, opened, isStruck, now),
-      standing: openChange(post, now)?.standing ?? null,
-      returnedWhy: why.get(post.id) ?? null,
-      version: texts.get(post.id)!.version,
-    }))
-    .sort((one, other) => one.since - other.since);
+  return held.map(({ post, since }) => ({
+    id: post.id,
+    author: names.get(post.authorId)!,
+    at: createdAt(post),
+    since,
+    words: post.revisions.at(-1)!.words,
+    answers: post.answers === null ? null : names.get(post.answers.authorId)!,
+    html: htmlForReader(texts.get(post.id)!.html, post.id, course, opened, isStruck, now),
+    standing: openChange(post, now)?.standing ?? null,
+    returnedWhy: why.get(post.id) ?? null,
+    version: texts.get(post.id)!.version,
+  }));
 }
 
 /** What staff have to look after in a forum: who waits, who goes unanswered, who keeps silent. */
@@ -96,7 +75,7 @@ export async function moderateView(
     else byAuthor.set(authorId, [id]);
   }
   const openings = readable.filter(({ id }) => inThread.has(id));
-  const texts = await newest(
+  const texts = await newestTexts(
     db,
     openings.map(({ id }) => id),
   );

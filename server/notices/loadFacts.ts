@@ -175,6 +175,33 @@ async function secondLooks(db: Db, course: InCourse, since: number) {
   return { looked, looks };
 }
 
+/** Requests for more time: one's own that were answered in words, or, to staff, those that wait. */
+async function moreTime(db: Db, course: InCourse, since: number) {
+  const isStaff = course.person.kind === 'staff';
+  const rows = await db
+    .selectFrom('more_time')
+    .innerJoin('forum', 'forum.id', 'more_time.forum_id')
+    .selectAll('more_time')
+    .where('forum.course_id', '=', course.setup.id)
+    .$if(isStaff, (query) => query.where('state', '=', 'asked'))
+    .$if(!isStaff, (query) =>
+      query.where('student_id', '=', course.person.id).where('answered_at', '>', since),
+    )
+    .execute();
+  // More time that is granted without a word is told by the dates that it changes.
+  const timeAnswered = isStaff
+    ? []
+    : rows.flatMap(({ id, forum_id, answered_at, answered_by, answer }) =>
+        answer === null ? [] : [{ id, forumId: forum_id, at: answered_at!, by: answered_by, answer }],
+      );
+  const timeAsked = !isStaff
+    ? []
+    : rows.flatMap(({ forum_id, student_id, asked_at }) =>
+        worksWith(course, student_id) ? [{ forumId: forum_id, studentId: student_id, at: asked_at }] : [],
+      );
+  return { timeAnswered, timeAsked };
+}
+
 async function sent(db: Db, course: InCourse, since: number): Promise<Sending[]> {
   const rows = await db
     .selectFrom('sending_to')
@@ -323,6 +350,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     decisions: await decisions(db, course, since),
     released: person.kind === 'student' ? await released(db, course, since) : [],
     ...(await secondLooks(db, course, since)),
+    ...(await moreTime(db, course, since)),
     sent: sendings,
     followed,
     dates: person.kind === 'student' ? await changedDates(db, course) : [],

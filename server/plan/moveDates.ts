@@ -1,7 +1,8 @@
 import { toJson } from '../db/json';
-import { changeCourse } from '../course/change/changeCourse';
+import { changeCourse, type Change as CourseChange } from '../course/change/changeCourse';
 import type { Trx } from '../db/open';
-import { forumSettings, forumOf, type ForumRules, type ForumSettings } from '../../contract/forumSettings';
+import { forumSettings, forumOf, type ForumSettings } from '../../contract/forumSettings';
+import type { Forum } from '../../core/course/forum';
 import { sealChanges } from '../../core/access/sealChanges';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
@@ -15,8 +16,8 @@ import { refuseErrors } from './refusals';
 interface Change {
   readonly forumId: string;
   readonly version: number;
-  readonly schedule: ForumRules['schedule'];
-  readonly ownTerms: ForumRules['ownTerms'];
+  readonly schedule: Forum['schedule'];
+  readonly ownTerms: Forum['ownTerms'];
   readonly sealLiftsAt: number | null;
   readonly lookUntil?: number;
 }
@@ -68,41 +69,54 @@ async function warnOfSeals(
   );
 }
 
-/** Changes dates and own terms of forums, all or none; answers each forum's new version. */
-export async function moveDates(
-  deps: Deps,
+/** What is changed: forums with their new dates, what it is called in the record, and whether the seals it moves have been seen. */
+export interface DatesOrder {
+  readonly changes: readonly Change[];
+  readonly what: string;
+  readonly confirmed: boolean;
+}
+
+/** Writes new dates and own terms of forums as part of a change; answers each forum's new version. */
+export async function writeDates(
+  change: CourseChange,
   course: InCourse,
-  order: { changes: readonly Change[]; what: string; confirmed: boolean },
-  now: number,
+  order: DatesOrder,
 ): Promise<Record<string, number>> {
   const { setup } = course;
+  const { trx, now } = change;
   const versions: Record<string, number> = {};
-  await changeCourse(deps, course, now, async (change) => {
-    const { trx } = change;
-    const changed: { id: string; settings: ForumSettings }[] = [];
-    for (const asked of order.changes) {
-      const row = await forumRow(trx, setup.id, asked.forumId);
-      if (row.version !== asked.version)
-        throw conflict(
-          `Someone else has changed “${row.title}” meanwhile; nothing was moved. Look at it, then move again.`,
-          await forumForEdit(trx, setup.id, row.id),
-        );
-      const settings = withDates(settingsOf(row, null), asked);
-      refuseStrangeReferences(setup, row.id, settings);
-      refuseErrors(course, row.id, settings, row.status === 'published', now);
-      changed.push({ id: row.id, settings });
-    }
-    if (!order.confirmed) await warnOfSeals(trx, course, changed, now);
-    for (const { id, settings } of changed) {
-      const row = await forumRow(trx, setup.id, id);
-      await trx
-        .updateTable('forum')
-        .set({ rules: toJson(settings.rules), version: row.version + 1 })
-        .where('id', '=', id)
-        .execute();
-      versions[id] = row.version + 1;
-      await recordForum(change, course, id, `forum.${order.what}`, recordedState(row));
-    }
-  });
+  const changed: { id: string; settings: ForumSettings }[] = [];
+  for (const asked of order.changes) {
+    const row = await forumRow(trx, setup.id, asked.forumId);
+    if (row.version !== asked.version)
+      throw conflict(
+        `Someone else has changed “${row.title}” meanwhile; nothing was moved. Look at it, then move again.`,
+        await forumForEdit(trx, setup.id, row.id),
+      );
+    const settings = withDates(settingsOf(row, null), asked);
+    refuseStrangeReferences(setup, row.id, settings);
+    refuseErrors(course, row.id, settings, row.status === 'published', now);
+    changed.push({ id: row.id, settings });
+  }
+  if (!order.confirmed) await warnOfSeals(trx, course, changed, now);
+  for (const { id, settings } of changed) {
+    const row = await forumRow(trx, setup.id, id);
+    await trx
+      .updateTable('forum')
+      .set({ rules: toJson(settings.rules), version: row.version + 1 })
+      .where('id', '=', id)
+      .execute();
+    versions[id] = row.version + 1;
+    await recordForum(change, course, id, `forum.${order.what}`, recordedState(row));
+  }
   return versions;
 }
+
+/** Changes dates and own terms of forums, all or none; answers each forum's new version. */
+export const moveDates = (
+  deps: Deps,
+  course: InCourse,
+  order: DatesOrder,
+  now: number,
+): Promise<Record<string, number>> =>
+  changeCourse(deps, course, now, (change) => writeDates(change, course, order));

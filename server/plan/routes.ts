@@ -1,6 +1,7 @@
 import { DONE } from '../../contract/basics';
 import * as contract from '../../contract/plan';
 import * as guides from '../../contract/guides';
+import * as time from '../../contract/moreTime';
 import * as recipes from '../../contract/recipes';
 import { asked } from '../../core/terms/asked';
 import { resolveTerms } from '../../core/terms/resolveTerms';
@@ -15,7 +16,9 @@ import { dismissFinding } from './dismissFinding';
 import { duplicateForums } from './duplicateForums';
 import { forumForEdit } from '../course/forums/forumRow';
 import { dropGuide, guidesFor, saveGuide } from './guides';
+import { answerMoreTime, askForMoreTime, moreTimeFor, withdrawMoreTime } from './moreTime';
 import { moveDates } from './moveDates';
+import { setTimeAway } from './timeAway';
 import { dropRecipe, recipesFor, saveRecipe } from './recipes';
 import { saveForum, setForumStatus } from './saveForum';
 
@@ -106,6 +109,24 @@ export function planRoutes(serve: Serve, deps: Deps): void {
   serve(contract.moveDates, async ({ course, body, now }) => ({
     versions: await moveDates(deps, course, body, now),
   }));
+
+  serve(contract.setTimeAway, ({ course, params, body, now }) =>
+    setTimeAway(deps, course, params.person, body, now),
+  );
+
+  serve(time.listMoreTime, async ({ course }) => ({ requests: await moreTimeFor(deps.db, course) }));
+  serve(time.askForMoreTime, async ({ course, params, body, now }) => {
+    await askForMoreTime(deps, course, params.forum, body, now);
+    return DONE;
+  });
+  serve(time.withdrawMoreTime, async ({ course, params, now }) => {
+    await withdrawMoreTime(deps, course, params.request, now);
+    return DONE;
+  });
+  serve(time.answerMoreTime, async ({ course, params, body, now }) => {
+    await answerMoreTime(deps, course, params.request, body, now);
+    return DONE;
+  });
 
   serve(contract.orderForums, async ({ course, body, now }) => {
     await orderForums(deps, course, body, now);

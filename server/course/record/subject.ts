@@ -4,7 +4,10 @@ export type Subject =
   | { readonly of: 'course' | 'plan' | 'roster' | 'sections' }
   /** Who was invited to the course. */
   | { readonly of: 'invitations' }
-  | { readonly of: 'forum' | 'item' | 'groupPlan' | 'member' | 'post' | 'look' | 'note'; readonly id: string }
+  | {
+      readonly of: 'forum' | 'item' | 'groupPlan' | 'member' | 'post' | 'look' | 'moreTime' | 'note';
+      readonly id: string;
+    }
   /** A finding of the checks, which is put aside or taken up. */
   | { readonly of: 'finding'; readonly forumId: string; readonly code: string }
   /** When the scores of an item are released by themselves. */

@@ -64,10 +64,10 @@ export function forumIn(setup: CourseSetup, forumId: string): { forum: Forum; ca
   return { forum, card };
 }
 
-/** Whether a member of staff works with a student: everyone's, or those of an assistant's sections. (rules §3) */
+/** Whether a member of staff works with a student: everyone's, or those of an assistant's sections; a student works with none. (rules §3) */
 export function worksWith(course: InCourse, studentId: string): boolean {
   const student = course.setup.students.get(studentId);
-  if (!student) return false;
+  if (!student || course.member.role === 'student') return false;
   const { sections } = course.member;
   return sections === 'all' || (student.sectionId !== null && sections.includes(student.sectionId));
 }

@@ -1,3 +1,4 @@
+import { addresses } from '../../../words/addresses';
 import { fromNow } from '../../../words/dates';
 import { Link } from 'react-router';
 import { listForums, type ForumLine } from '../../../contract/discuss';
@@ -67,7 +68,14 @@ export function Forums() {
   ];
   return (
     <div className="mx-auto w-full max-w-4xl px-5 pt-6 pb-16">
-      <h1 className="text-2xl">Discuss</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="text-2xl">Discuss</h1>
+        {course.role !== 'student' && (
+          <Link to={addresses.waiting(course.id)} className="link-plain text-sm">
+            What waits in all forums
+          </Link>
+        )}
+      </div>
       {units.map((unit) => {
         const forums = data.forums.filter(({ unitId, pinned }) =>
           unit.id === null ? pinned || unitId === null : unitId === unit.id && !pinned,

@@ -8,6 +8,7 @@ import { SealMark } from '../../ui/SealMark';
 import { Tally } from '../../ui/Tally';
 import { standsWords } from '../../../words/requirements';
 import { slotName } from '../../../words/tally';
+import { MoreTime } from './MoreTime';
 import { whyNot } from './post/whyNot';
 
 /** What this forum asks of the student and how far they are, in words beside the Tally. */
@@ -46,6 +47,7 @@ export function YourPart({ forum }: { forum: ForumView }) {
               .join('; ')}
           </p>
         )}
+        <MoreTime forum={forum} />
       </div>
     </section>
   );

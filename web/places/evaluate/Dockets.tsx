@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { listDockets } from '../../../contract/evaluate';
 import { listLooks } from '../../../contract/secondLooks';
+import { addresses } from '../../../words/addresses';
 import { maximumWords, plural } from '../../../words/numbers';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
@@ -31,11 +32,16 @@ export function Dockets() {
     <div className="mx-auto w-full max-w-4xl px-5 pt-6 pb-16">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <h1 className="text-2xl">Evaluate</h1>
-        <Link to="looks" className="link-plain text-sm">
-          {wishes === 0
-            ? 'Requests for another look'
-            : `${plural(wishes, 'student')} ${wishes === 1 ? 'asks' : 'ask'} for another look`}
-        </Link>
+        <p className="flex flex-wrap gap-x-5 text-sm">
+          <Link to={addresses.waiting(course.id)} className="link-plain">
+            What waits in all forums
+          </Link>
+          <Link to="looks" className="link-plain">
+            {wishes === 0
+              ? 'Requests for another look'
+              : `${plural(wishes, 'student')} ${wishes === 1 ? 'asks' : 'ask'} for another look`}
+          </Link>
+        </p>
       </div>
       <Section title="To do now" dockets={waits.now} none="Nothing waits for you." />
       <Section title="Under way" dockets={waits.later} />

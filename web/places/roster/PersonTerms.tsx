@@ -7,6 +7,7 @@ import type { RosterPerson } from '../../../contract/roster';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { ownTermsWords } from '../../../words/ownTerms';
+import { TimeAwayDialog } from './away/TimeAwayDialog';
 
 /** A student's own terms over all forums, and new ones. */
 export function PersonTerms({ person }: { person: RosterPerson }) {
@@ -14,6 +15,7 @@ export function PersonTerms({ person }: { person: RosterPerson }) {
   const navigate = useNavigate();
   const { data } = useApi(getPlan, { course: course.id });
   const [forum, setForum] = useState('');
+  const [isAway, setAway] = useState(false);
   const lines = (data?.forums ?? []).flatMap((planned) =>
     planned.forum.ownTerms
       .filter(({ targets }) => targets.kind === 'students' && targets.ids.includes(person.id))
@@ -56,6 +58,12 @@ export function PersonTerms({ person }: { person: RosterPerson }) {
           ))}
         </select>
       )}
+      {course.role === 'instructor' && !person.removed && (
+        <button type="button" className="link-plain mt-2 text-sm" onClick={() => setAway(true)}>
+          Time away: move or excuse what is due
+        </button>
+      )}
+      {isAway && <TimeAwayDialog person={person} close={() => setAway(false)} />}
     </section>
   );
 }

@@ -1,0 +1,68 @@
+import type { DateName, DateTerm, Forum, OwnTerms } from '../course/forum';
+import type { Id } from '../course/id';
+import type { Student } from '../course/roster';
+import { resolveTerms } from '../terms/resolveTerms';
+import type { Instant } from '../time/instant';
+
+/** A due date, and the instant it is to be moved to. */
+export type NewDues = Partial<Record<'initialDue' | 'repliesDue', Instant>>;
+
+/** A date of one student before and after. */
+export interface ExtendedDate {
+  readonly name: DateName;
+  readonly before: Instant;
+  readonly after: Instant;
+}
+
+/** A forum's own terms as they would be, with each date that moves for the student. */
+export interface Extension {
+  readonly ownTerms: readonly OwnTerms[];
+  readonly dates: readonly ExtendedDate[];
+}
+
+/** Whether own terms are of this student, and of nobody else. */
+export const areOnlyOf = ({ targets }: OwnTerms, studentId: Id): boolean =>
+  targets.kind === 'students' && targets.ids.length === 1 && targets.ids[0] === studentId;
+
+/** The forum's own terms with some dates said for one student; they join what is said of them alone already. */
+function withDates(
+  forum: Forum,
+  studentId: Id,
+  dates: Partial<Record<DateName, DateTerm>>,
+  newId: () => Id,
+): readonly OwnTerms[] {
+  const at = forum.ownTerms.findIndex((own) => areOnlyOf(own, studentId));
+  if (at < 0)
+    return [
+      ...forum.ownTerms,
+      { id: newId(), targets: { kind: 'students', ids: [studentId] }, dates, numbers: {} },
+    ];
+  return forum.ownTerms.map((own, index) =>
+    index === at ? { ...own, dates: { ...own.dates, ...dates } } : own,
+  );
+}
+
+/**
+ * Gives one student later due dates in a forum, by own terms of theirs alone. Where posting closes, or the forum is hidden, before the
+ * last of them, that moves to it, so that what is due can still be written. A date that the student does not have, or that would not be
+ * later, stays as it is. (docs/rules §2)
+ *
+ * @param newId makes the id of own terms where the student has none
+ * @example extendDates(forum, ines, { initialDue: at('03-09 23:59') }, newId).dates
+ */
+export function extendDates(forum: Forum, student: Student, dues: NewDues, newId: () => Id): Extension {
+  const { dates } = resolveTerms(forum, student);
+  const moved: ExtendedDate[] = [];
+  const later = (name: DateName, after: Instant | undefined) => {
+    const before = dates[name];
+    if (before !== null && after !== undefined && after > before) moved.push({ name, before, after });
+  };
+  later('initialDue', dues.initialDue);
+  later('repliesDue', dues.repliesDue);
+  if (moved.length === 0) return { ownTerms: forum.ownTerms, dates: [] };
+  const last = Math.max(...moved.map(({ after }) => after));
+  later('postingUntil', last);
+  later('visibleUntil', last);
+  const said = Object.fromEntries(moved.map(({ name, after }) => [name, { at: after }]));
+  return { ownTerms: withDates(forum, student.id, said, newId), dates: moved };
+}
