@@ -6,7 +6,7 @@ import type { TermSource } from '../core/terms/resolveTerms';
 import type { SealedScopes } from '../core/access/seal';
 import type { Part } from '../core/course/evaluation';
 import { DATE_NAMES, NUMBER_NAMES, type DateName, type Forum, type NumberName } from '../core/course/forum';
-import type { Revision, Post } from '../core/course/post';
+import type { HighlightKind, Revision, Post } from '../core/course/post';
 import type { Student } from '../core/course/roster';
 import type { EvidenceMark } from '../core/evidence/evidenceOf';
 import type { Display } from '../core/gradebook/gradebook';
@@ -237,6 +237,8 @@ export const stretch: z.ZodType<Stretch> = z.object({
   text: z.string(),
 });
 
+export const highlightKind = oneOf<HighlightKind>({ pinned: true, answer: true });
+
 export const noticeKind = oneOf<NoticeKind>({
   answer: true,
   aside: true,
@@ -344,6 +346,7 @@ const post: z.ZodType<Post> = z.object({
   ),
   ratings: z.array(span.extend({ value: z.int().min(1).max(5) })).optional(),
   freezes: z.array(span).optional(),
+  highlights: z.array(span.extend({ kind: highlightKind })).optional(),
 });
 
 const notAskedReason = oneOf<NotAskedReason>({

@@ -69,6 +69,9 @@ const post = z.strictObject({
     }),
   ),
   freezes: z.array(z.strictObject({ from: instant, to: time, by: key })),
+  highlights: z.array(
+    z.strictObject({ kind: z.enum(['pinned', 'answer']), from: instant, to: time, by: key }),
+  ),
   attachments: z.array(z.strictObject({ revision: z.int(), fileId: key, alt: z.string() })),
   nods: z.array(
     z.strictObject({

@@ -125,6 +125,8 @@ export const forumView = z.object({
       lifts: z.enum(['never', 'posting', 'initialDue', 'at']),
     })
     .nullable(),
+  /** For staff: whether a reply can be marked as the answer here. */
+  marksAnswers: z.boolean(),
   /** Whether the forum has a seal at all, so that staff can tell a starter apart. */
   hasSeal: z.boolean(),
   /** How it is scored, which students read before they write; null where nothing is, or nothing may be known yet. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { done, forumParams, id, instant, personName, postParams, studentParams } from './basics';
 import { endpoint } from './endpoint';
-import { evidenceMark, stretch } from './coreValues';
+import { evidenceMark, highlightKind, stretch } from './coreValues';
 
 const reason = z.string().trim().max(1000, 'At most 1,000 characters.').nullable();
 
@@ -54,6 +54,17 @@ export const freezeThread = endpoint({
   summary: 'Stop posting in the thread a post stands in, or let it go on (staff)',
   params: postParams,
   body: z.strictObject({ frozen: z.boolean() }),
+  answer: done,
+});
+
+export const setHighlight = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/posts/:post/highlight',
+  who: 'staff',
+  changes: ['posts'],
+  summary: 'Pin a thread on top, or mark a reply as the answer of its thread, or no longer (staff)',
+  params: postParams,
+  body: z.strictObject({ kind: highlightKind, stands: z.boolean() }),
   answer: done,
 });
 

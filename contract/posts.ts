@@ -49,6 +49,10 @@ export const postLine = z.object({
   editedBy: id.optional(),
   /** Its thread is frozen; on the opening post. */
   frozen: z.literal(true).optional(),
+  /** Its thread stands on top; on the opening post. */
+  pinned: z.literal(true).optional(),
+  /** Staff marked it as the answer of its thread. */
+  answer: z.literal(true).optional(),
   /** For staff: why they may want to look at how it opened the seal. */
   marks: z.array(evidenceMark).optional(),
   /** The required post it fills; for its author and staff. */
@@ -125,6 +129,8 @@ export interface PostView {
   /** Staff who changed it last, and did not write it. */
   readonly editedBy: PersonName | null;
   readonly frozen: boolean;
+  readonly pinned: boolean;
+  readonly isAnswer: boolean;
   readonly marks: readonly EvidenceMark[];
   readonly slot: PostSlot | null;
   readonly read: boolean;
@@ -166,6 +172,8 @@ export function postsOf(forum: {
     asideWith: people.get(line.asideWith ?? '') ?? null,
     editedBy: people.get(line.editedBy ?? '') ?? null,
     frozen: line.frozen ?? false,
+    pinned: line.pinned ?? false,
+    isAnswer: line.answer ?? false,
     marks: line.marks ?? [],
     slot: line.slot ?? null,
     read: line.unread !== true,

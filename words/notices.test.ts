@@ -35,6 +35,7 @@ describe('a notice in words', () => {
     [{ kind: 'followed' }, 'Bram wrote here'],
     [{ kind: 'sent', postId: null }, 'Bram sent you this forum'],
     [{ kind: 'held', count: 2 }, '2 posts wait for approval'],
+    [{ kind: 'timeAsked', count: 2 }, '2 students ask for more time'],
     [{ kind: 'looks', count: 2 }, '2 students ask for another look at their scores'],
     [{ kind: 'looked' }, 'Your score was looked at again'],
     [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'Something of your part is due Wed 4 Mar, 23:59'],

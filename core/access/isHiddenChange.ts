@@ -13,7 +13,10 @@ export function isHiddenChange(access: Access, post: Post, since: Instant, t: In
     return false;
   const isNews = (at: Instant) => at > since && at <= t;
   const turned = [
-    ...[...post.removals, ...(post.freezes ?? [])].flatMap(({ from, to }) => [from, to ?? from]),
+    ...[...post.removals, ...(post.freezes ?? []), ...(post.highlights ?? [])].flatMap(({ from, to }) => [
+      from,
+      to ?? from,
+    ]),
     ...post.approvals.flatMap(({ at, standing }) => (standing === undefined ? [at] : [])),
   ];
   return (

@@ -13,9 +13,16 @@ import { orderThreads, type ThreadOrder } from './orderThreads';
 import { readAfter } from './readAfter';
 
 describe('the order of threads', () => {
-  const thread = (name: string, openedAt: number, lastAt: number, answers: number, starter = false) => ({
+  const thread = (
+    name: string,
+    openedAt: number,
+    lastAt: number,
+    answers: number,
+    starter = false,
+    pinned = false,
+  ) => ({
     name,
-    facts: { openedAt, lastAt, answers, starter },
+    facts: { openedAt, lastAt, answers, starter, pinned },
   });
   const threads = [
     thread('ines', 1, 90, 3),
@@ -37,6 +44,11 @@ describe('the order of threads', () => {
   });
   it('with the fewest answers first, whoever has waited longest is first', () => {
     expect(names('fewest')).toEqual(['bram', 'chidi', 'ines', 'starter']);
+  });
+  it('puts pinned threads before all others, in every order', () => {
+    const pinned = thread('pinned', 3, 3, 5, false, true);
+    for (const order of ['conversation', 'newest', 'oldest', 'activity', 'fewest'] as const)
+      expect(orderThreads([...threads, pinned], ({ facts }) => facts, order)[0]!.name).toBe('pinned');
   });
   it('changes nothing but the order, and leaves equals as they came', () => {
     const same = ['a', 'b', 'c'].map((name) => thread(name, 1, 1, 0));

@@ -11,6 +11,7 @@ export interface ThreadFacts {
   /** How many posts below the opening still stand. */
   readonly answers: number;
   readonly starter: boolean;
+  readonly pinned: boolean;
 }
 
 type Compare = (a: ThreadFacts, b: ThreadFacts) => number;
@@ -24,7 +25,7 @@ const COMPARE: Record<ThreadOrder, Compare> = {
 };
 
 /**
- * Threads in an order; those that the order holds equal stay as they came. By conversation, starters come first and the
+ * Threads in an order, the pinned ones before all others; those that the order holds equal stay as they came. By conversation, starters come first and the
  * rest as they were opened.
  *
  * @example orderThreads(threads, factsOf, 'fewest')
@@ -35,5 +36,8 @@ export function orderThreads<T>(
   order: ThreadOrder,
 ): T[] {
   const facts = new Map(threads.map((thread) => [thread, factsOf(thread)]));
-  return threads.toSorted((a, b) => COMPARE[order](facts.get(a)!, facts.get(b)!));
+  return threads.toSorted((a, b) => {
+    const [one, other] = [facts.get(a)!, facts.get(b)!];
+    return Number(other.pinned) - Number(one.pinned) || COMPARE[order](one, other);
+  });
 }

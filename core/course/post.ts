@@ -44,6 +44,18 @@ export interface Post {
   readonly ratings?: readonly Rating[];
   /** Of an opening post: the times its thread was frozen; absent where it never was. */
   readonly freezes?: readonly { readonly from: Instant; readonly to: Instant | null }[];
+  /** The times it stood out, by the hand of staff; absent where it never did. */
+  readonly highlights?: readonly Highlight[];
+}
+
+/** How a post stands out: as the first of a thread that is pinned on top, or as the answer of its thread. */
+export type HighlightKind = 'pinned' | 'answer';
+
+/** A time in which a post stood out. */
+export interface Highlight {
+  readonly kind: HighlightKind;
+  readonly from: Instant;
+  readonly to: Instant | null;
 }
 
 /** A rating by another student. */
@@ -78,4 +90,13 @@ export function isRemovedAt(post: Post, t: Instant): boolean {
 /** Whether the thread that a post opens was frozen at an instant: nobody but staff writes in it. */
 export function isFrozenAt(opening: Post, t: Instant): boolean {
   return opening.freezes?.some((span) => span.from <= t && (span.to === null || span.to > t)) ?? false;
+}
+
+/** Whether a post stood out in a way at an instant. */
+export function isHighlightedAt(post: Post, kind: HighlightKind, t: Instant): boolean {
+  return (
+    post.highlights?.some(
+      (span) => span.kind === kind && span.from <= t && (span.to === null || span.to > t),
+    ) ?? false
+  );
 }

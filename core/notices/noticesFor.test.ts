@@ -36,6 +36,8 @@ function factsOf(
     released: [],
     looked: [],
     looks: [],
+    timeAnswered: [],
+    timeAsked: [],
     sent: [],
     followed: [],
     dates: [],
@@ -174,6 +176,8 @@ describe('what someone is told of', () => {
     ]);
     expect(facts(instructor, { looks: asks.slice(1) })).toMatchObject([{ count: 1, actorId: 'bram' }]);
     expect(facts(asInes, { looks: asks })).toEqual([]);
+    expect(facts(instructor, { timeAsked: asks })).toMatchObject([{ kind: 'timeAsked', count: 2 }]);
+    expect(facts(asInes, { timeAsked: asks })).toEqual([]);
     const looked = [
       { id: 'look', forumId: open.id, at: at('03-04 11:00'), by: 'teodora', answer: 'It stands.' },
     ];

@@ -20,6 +20,7 @@ import { hours } from './migrations/0019_hours';
 import { invitations } from './migrations/0020_invitations';
 import { putAway } from './migrations/0021_put_away';
 import { moreTime } from './migrations/0022_more_time';
+import { highlights } from './migrations/0023_highlights';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -47,6 +48,7 @@ export const MIGRATIONS: readonly string[] = [
   invitations,
   putAway,
   moreTime,
+  highlights,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

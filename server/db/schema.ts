@@ -180,6 +180,8 @@ export interface Database {
   removal: { post_id: string; from: number; to: number | null; by: string; why: Generated<string | null> };
   /** A thread, by its opening post, in which nobody but staff writes. */
   freeze: { thread_id: string; from: number; to: number | null; by: string };
+  /** A thread, by its opening post, that is pinned, or a reply that is the answer. */
+  highlight: { post_id: string; kind: 'pinned' | 'answer'; from: number; to: number | null; by: string };
   approval: {
     post_id: string;
     at: number;

@@ -3,6 +3,7 @@ import { sealLiftsAt } from '../../core/access/seal';
 import { sealedCount } from '../../core/access/readable';
 import { resolveTerms, type ResolvedTerms } from '../../core/terms/resolveTerms';
 import { isWaiting } from '../../core/moderate/inTheWay';
+import { marksAnswers } from '../../core/moderate/marksAnswers';
 import type { Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import { usesOf } from '../../core/participation/usesOf';
@@ -201,6 +202,7 @@ export async function forumView(
     questionsRequired: forum.openings === 'answerQuestions' ? forum.required.questions : null,
     recommended: card.rules.recommended,
     sealed: sealedFor(opened, terms),
+    marksAnswers: isStaff && marksAnswers(forum),
     hasSeal: forum.seal !== null,
     scoring:
       forum.evaluation === null || locked

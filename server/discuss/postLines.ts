@@ -3,7 +3,7 @@ import type { PostLine, PostSlot } from '../../contract/posts';
 import { versionRead } from '../../core/access/versionRead';
 import { inReadingOrder } from '../../core/conversation/inReadingOrder';
 import { approvalAt, openChange } from '../../core/course/approval';
-import { createdAt, type Post } from '../../core/course/post';
+import { createdAt, isHighlightedAt, type Post } from '../../core/course/post';
 import { participationOf } from '../../core/participation/participationOf';
 import { isOfPost } from '../../core/participation/requirements/requirements';
 import type { Slot } from '../../core/participation/slot';
@@ -139,6 +139,10 @@ export async function postLines(
     const noted = evidence.get(id);
     if (noted !== undefined) line.marks = [...noted];
     if (post.freezes && opened.placed.get(id)!.frozen) line.frozen = true;
+    if (post.highlights) {
+      if (isHighlightedAt(post, 'pinned', now)) line.pinned = true;
+      if (isHighlightedAt(post, 'answer', now)) line.answer = true;
+    }
     if (post.authorKind === 'staff') line.byStaff = true;
     if (post.starter) line.starter = true;
     if (opened.placed.get(id)!.removed) line.removed = true;

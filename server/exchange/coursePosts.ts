@@ -40,6 +40,16 @@ async function postsIn(db: Db, forumId: string): Promise<RowOf<'posts'>[]> {
       .execute(),
     ({ post_id }) => post_id,
   );
+  const highlights = byKey(
+    await db
+      .selectFrom('highlight')
+      .innerJoin('post', 'post.id', 'highlight.post_id')
+      .selectAll('highlight')
+      .where('forum_id', '=', forumId)
+      .orderBy('from')
+      .execute(),
+    ({ post_id }) => post_id,
+  );
   const freezes = byKey(
     await db
       .selectFrom('freeze')
@@ -101,6 +111,7 @@ async function postsIn(db: Db, forumId: string): Promise<RowOf<'posts'>[]> {
       standing,
     })),
     freezes: of(freezes, row.id).map(({ from, to, by }) => ({ from, to, by })),
+    highlights: of(highlights, row.id).map(({ kind, from, to, by }) => ({ kind, from, to, by })),
     attachments: of(attachments, row.id).map(({ number, file_id, alt }) => ({
       revision: number,
       fileId: file_id,

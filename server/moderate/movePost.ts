@@ -6,6 +6,7 @@ import { branchBelow, moveBranch, type MoveRefusal } from '../../core/moderate/m
 import type { InCourse } from '../course/setup/inCourse';
 import { openForum, readablePost } from '../course/access/openForum';
 import { Problem, wrongField } from '../refusals/problem';
+import { endHighlights } from './highlight';
 import { refuseUnlessModerates } from '../course/access/moderates';
 
 const REFUSALS: Record<MoveRefusal, string> = {
@@ -78,6 +79,8 @@ export function movePost(
       .where('thread_id', '=', postId)
       .where('to', 'is', null)
       .execute();
+    // Nor is it pinned, or the answer, where it stands now.
+    await endHighlights(change, [postId], ['pinned', 'answer']);
     const before = { parentId: post.parentId, questionId: post.questionId };
     await change.record(
       'post.moved',

@@ -8,6 +8,7 @@ import { evidenceList, evidenceOfStudent } from '../evidence/evidence';
 import { setForumFrozen, setThreadFrozen } from './freeze';
 import { movePost } from './movePost';
 import { reportPost, settleReports } from '../discuss/reports';
+import { setHighlight } from './highlight';
 import { moderateView } from './moderateView';
 
 /** What staff do to keep a discussion healthy. */
@@ -31,6 +32,11 @@ export function moderateRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.freezeThread, async ({ course, params, body, now }) => {
     await setThreadFrozen(deps, course, params.forum, params.post, body.frozen, now);
+    return DONE;
+  });
+
+  serve(contract.setHighlight, async ({ course, params, body, now }) => {
+    await setHighlight(deps, course, { forumId: params.forum, postId: params.post }, body, now);
     return DONE;
   });
 

@@ -40,7 +40,8 @@ function lastEventOf(post: Post): number {
   let last = post.revisions.at(-1)!.at;
   for (const { from, to } of post.removals) last = Math.max(last, from, to ?? 0);
   for (const { at } of post.approvals) last = Math.max(last, at);
-  for (const { from, to } of post.freezes ?? []) last = Math.max(last, from, to ?? 0);
+  for (const { from, to } of [...(post.freezes ?? []), ...(post.highlights ?? [])])
+    last = Math.max(last, from, to ?? 0);
   return last;
 }
 

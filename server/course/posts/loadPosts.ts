@@ -102,6 +102,12 @@ function writeReads(shape: Shape) {
         .select(['freeze.thread_id as of', 'freeze.from', 'freeze.to'])
         .orderBy('freeze.from'),
     ),
+    highlights: read((posts) =>
+      posts
+        .innerJoin('highlight', 'highlight.post_id', 'post.id')
+        .select(['highlight.post_id as of', 'highlight.kind', 'highlight.from', 'highlight.to'])
+        .orderBy('highlight.from'),
+    ),
     ratings: read((posts) =>
       posts
         .innerJoin('nod', 'nod.post_id', 'post.id')
@@ -141,13 +147,14 @@ function readsOf(scope: PostScope): ReturnType<typeof writeReads> {
  * -- and of the same scope, each by post and in its own order
  * SELECT at, words, by_staff, attachments FROM ... JOIN revision ... ORDER BY post_id, number;
  * SELECT "from", "to" FROM ... JOIN removal ...;  SELECT at, state, standing FROM ... JOIN approval ...;
+ * SELECT kind, "from", "to" FROM ... JOIN highlight ...;
  * SELECT "from", "to" FROM ... JOIN freeze ...;   SELECT value, at, ended_at FROM ... JOIN nod ... of students
  * ```
  *
  * where the scope is `post.forum_id = ?`, `forum.course_id = ?`, either with `post.author_id = ?`, or `post.id IN (...)`.
  */
 export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise<Post[]> {
-  const { posts, revisions, removals, approvals, freezes, ratings } = readsOf(scope);
+  const { posts, revisions, removals, approvals, freezes, highlights, ratings } = readsOf(scope);
   const values: Values = {
     courseId: scope.courseId,
     forumId: scope.forumId ?? null,
@@ -170,6 +177,7 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
     standing === null ? { at, state } : { at, state, standing },
   );
   const freezesOf = byPost(await freezes(db, values), ({ from, to }) => ({ from, to }));
+  const highlightsOf = byPost(await highlights(db, values), ({ kind, from, to }) => ({ kind, from, to }));
   const ratingsOf = byPost(await ratings(db, values), ({ value, at, ended_at }): Rating => ({
     value,
     from: at,
@@ -196,6 +204,7 @@ export async function loadPosts(db: Kysely<Database>, scope: PostScope): Promise
     approvals: approvalsOf.get(row.id) ?? [],
     ...(ratingsOf.has(row.id) && { ratings: ratingsOf.get(row.id)! }),
     ...(freezesOf.has(row.id) && { freezes: freezesOf.get(row.id)! }),
+    ...(highlightsOf.has(row.id) && { highlights: highlightsOf.get(row.id)! }),
   }));
 }
 

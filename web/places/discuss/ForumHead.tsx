@@ -106,9 +106,11 @@ export function ForumHead({
                   Settings
                 </Link>
               )}
-              <Link className="link-plain" to={addresses.docket(course.id, forum.id)}>
-                Docket
-              </Link>
+              {forum.scoring !== null && (
+                <Link className="link-plain" to={addresses.docket(course.id, forum.id)}>
+                  Docket
+                </Link>
+              )}
               <Link className="link-plain" to={addresses.moderate(course.id, forum.id)}>
                 Moderate
                 {forum.care !== null && forum.care.waiting > 0 && (

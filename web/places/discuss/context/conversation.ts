@@ -46,6 +46,10 @@ export function threadsOf(posts: readonly PostView[]): Thread[] {
   return threads;
 }
 
+/** The reply that staff marked as the answer of a thread; null where there is none. */
+export const answerOf = ({ posts }: Thread): string | null =>
+  posts.find(({ post }) => post.isAnswer && post.as === 'text' && !post.removed)?.post.id ?? null;
+
 /** The first words of a post, for the rail. */
 export function firstWords(html: string): string {
   const text =

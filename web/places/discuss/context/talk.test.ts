@@ -24,6 +24,8 @@ function post(id: string, parentId: string | null, change: Partial<PostView> = {
     asideWith: null,
     editedBy: null,
     frozen: false,
+    pinned: false,
+    isAnswer: false,
     marks: [],
     slot: null,
     read: true,
@@ -81,10 +83,22 @@ describe('what the order of threads rests on', () => {
     post('d', 'b', { createdAt: 40 }),
   ]);
   it('counts the answers that stand, and when the last of them came', () => {
-    expect(threadFacts(thread!)).toEqual({ openedAt: 10, lastAt: 40, answers: 2, starter: false });
+    expect(threadFacts(thread!)).toEqual({
+      openedAt: 10,
+      lastAt: 40,
+      answers: 2,
+      starter: false,
+      pinned: false,
+    });
   });
   it('of an opening alone is the opening’s', () => {
     const [alone] = threadsOf([post('a', null, { createdAt: 10, starter: true })]);
-    expect(threadFacts(alone!)).toEqual({ openedAt: 10, lastAt: 10, answers: 0, starter: true });
+    expect(threadFacts(alone!)).toEqual({
+      openedAt: 10,
+      lastAt: 10,
+      answers: 0,
+      starter: true,
+      pinned: false,
+    });
   });
 });

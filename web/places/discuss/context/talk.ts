@@ -58,5 +58,6 @@ export function threadFacts({ opening, posts }: Thread): ThreadFacts {
     lastAt: Math.max(opening.createdAt, ...standing.map(({ post }) => post.createdAt)),
     answers: standing.filter(({ post }) => post.id !== opening.id).length,
     starter: opening.starter,
+    pinned: opening.pinned,
   };
 }

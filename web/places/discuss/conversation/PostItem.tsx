@@ -1,6 +1,6 @@
 import { requirementOf } from '../../../../core/participation/requirements/requirements';
 import { addresses } from '../../../../words/addresses';
-import { ChevronDown, ChevronRight, EyeOff } from 'lucide-react';
+import { Check, ChevronDown, ChevronRight, EyeOff, Pin } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { strikeQuote, type ForumView } from '../../../../contract/discuss';
@@ -50,6 +50,24 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
         <span className="quiet">edited by {post.editedBy.name}, staff</span>
       ) : (
         post.editedAt !== null && <span className="quiet">edited</span>
+      )}
+      {post.pinned && (
+        <b className="flex items-center gap-1 text-river">
+          <Pin className="size-3.5" aria-hidden />
+          pinned
+        </b>
+      )}
+      {row.answer !== null && (
+        <a href={`#post-${row.answer}`} className="link-plain flex items-center gap-1 font-semibold">
+          <Check className="size-3.5" aria-hidden />
+          go to the answer
+        </a>
+      )}
+      {post.isAnswer && (
+        <b className="flex items-center gap-1 rounded-full bg-river-wash px-2 text-river">
+          <Check className="size-3.5" aria-hidden />
+          the answer
+        </b>
       )}
       {post.frozen && <b className="quiet">thread frozen</b>}
       {post.starter && <b className="text-river">starter</b>}

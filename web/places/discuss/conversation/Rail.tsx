@@ -1,10 +1,11 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { Pin } from 'lucide-react';
 import { useRef } from 'react';
 import type { ForumView } from '../../../../contract/discuss';
 import { useCourse } from '../../../data/course';
 import { plural } from '../../../../words/numbers';
 import { useBody } from '../context/bodies';
-import { firstWords, type Thread } from '../context/conversation';
+import { answerOf, firstWords, type Thread } from '../context/conversation';
 
 /** How a thread runs on: a bar for each post, as tall as it is near the top. */
 function Shape({ thread }: { thread: Thread }) {
@@ -48,6 +49,9 @@ function ThreadLink({
     >
       <span className="flex items-end justify-between gap-2">
         <span className="truncate text-sm font-semibold">
+          {opening.pinned && (
+            <Pin className="mr-1 inline size-3.5 align-[-2px] text-river" aria-label="pinned" role="img" />
+          )}
           {opening.author?.name ?? 'Removed'}
           {question > 0 && <span className="quiet num font-normal"> to question {question}</span>}
         </span>
@@ -55,7 +59,8 @@ function ThreadLink({
       </span>
       <span className="quiet block truncate text-sm">
         {unread > 0 && <span className="num text-river">{unread} unread · </span>}
-        {alone && <span className="text-late">no answer yet · </span>}
+        {answerOf(thread) !== null && <span className="font-semibold text-river">answered · </span>}
+        {alone && <span className="text-late">no reply yet · </span>}
         {body && firstWords(body.html)}
       </span>
     </a>

@@ -1,5 +1,5 @@
 import type { ForumView } from '../../../../contract/discuss';
-import type { Placed, Thread } from '../context/conversation';
+import { answerOf, type Placed, type Thread } from '../context/conversation';
 import type { Shown } from './useFolding';
 
 /** A post in a list of posts. */
@@ -12,6 +12,8 @@ export interface PostRow {
   readonly folded: number;
   /** Whether a thread begins with it. */
   readonly opens: boolean;
+  /** Where a thread begins: the reply that is its answer; null for none. */
+  readonly answer: string | null;
   /** It stands by itself, with what it answers in short. */
   readonly alone: boolean;
 }
@@ -39,6 +41,7 @@ export function rowsOfThreads(
       below,
       folded,
       opens: index === 0,
+      answer: index === 0 ? answerOf(thread) : null,
       alone: false,
     })),
   );
@@ -53,6 +56,7 @@ export function rowsOfPosts(posts: readonly Placed[]): PostRow[] {
     below: 0,
     folded: 0,
     opens: true,
+    answer: null,
     alone: true,
   }));
 }

@@ -1,8 +1,19 @@
-import { CornerDownRight, Hand, Pencil, Snowflake, Sun, Trash2 } from 'lucide-react';
+import {
+  Check,
+  CircleOff,
+  CornerDownRight,
+  Hand,
+  Pencil,
+  Pin,
+  PinOff,
+  Snowflake,
+  Sun,
+  Trash2,
+} from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { postsOf, type PostView } from '../../../../contract/posts';
-import { freezeThread } from '../../../../contract/moderate';
+import { freezeThread, setHighlight } from '../../../../contract/moderate';
 import { branchBelow } from '../../../../core/moderate/moveBranch';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
@@ -38,6 +49,15 @@ export function useModerateEntries(
       () => call(freezeThread, { course, forum: forum.id, post: post.id }, { frozen }),
       frozen ? 'The thread is frozen: only staff write in it.' : 'Students can write in the thread again.',
     );
+  const SAID = {
+    pinned: ['The thread stands on top.', 'The thread stands in its order again.'],
+    answer: ['Marked as the answer.', 'No longer marked as the answer.'],
+  } as const;
+  const highlight = (kind: keyof typeof SAID, stands: boolean) =>
+    run(
+      () => call(setHighlight, { course, forum: forum.id, post: post.id }, { kind, stands }),
+      SAID[kind][stands ? 0 : 1],
+    );
   const canHold =
     !post.removed && post.waiting === null && post.author!.kind === 'student' && post.asideWith === null;
   const entries: (MenuEntry | false)[] = [
@@ -49,6 +69,19 @@ export function useModerateEntries(
       icon: Hand,
       act: () => void run(() => act('hold', [post.id])),
     },
+    post.opens &&
+      !post.removed && {
+        label: post.pinned ? 'Unpin the thread' : 'Pin the thread on top',
+        icon: post.pinned ? PinOff : Pin,
+        act: () => void highlight('pinned', !post.pinned),
+      },
+    forum.marksAnswers &&
+      !post.opens &&
+      !post.removed && {
+        label: post.isAnswer ? 'No longer the answer' : 'Mark as the answer',
+        icon: post.isAnswer ? CircleOff : Check,
+        act: () => void highlight('answer', !post.isAnswer),
+      },
     post.opens &&
       (post.frozen
         ? { label: 'Unfreeze the thread', icon: Sun, act: () => void freeze(false) }

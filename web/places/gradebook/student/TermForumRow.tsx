@@ -49,7 +49,7 @@ function talkWords({ posts, held, answersGiven, answersReceived, answeredBy, asi
     answersGiven > 0 && `answered ${plural(answersGiven, 'classmate')}`,
     answersReceived > 0
       ? `got ${plural(answersReceived, 'answer')} from ${answeredBy}`
-      : posts > 0 && 'no answer yet',
+      : posts > 0 && 'no reply yet',
     asides > 0 && plural(asides, 'aside'),
   ]
     .filter(Boolean)
