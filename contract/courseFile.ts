@@ -184,6 +184,8 @@ export const courseFile = z.strictObject({
       answeredBy: key.nullable(),
     }),
   ),
+  /** Whose a student of a docket that is shared out is to evaluate. */
+  shares: z.array(z.strictObject({ forumId: key, studentId: key, evaluatorId: key })),
   notes: z.array(z.strictObject({ studentId: key, text: z.string(), at: instant, by: key })),
   /** Everything that was ever changed, in its order: who, when, what, before, after, why. */
   record: z.array(

@@ -52,6 +52,44 @@ export const actOnDocket = endpoint({
   }),
 });
 
+export const shareDocket = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/shares',
+  who: 'instructor',
+  changes: ['shares'],
+  summary: 'Share a docket out among evaluators, or preview it (instructor)',
+  params: forumParams,
+  body: z.strictObject({
+    by: z.enum(['number', 'sections', 'groups']),
+    evaluators: z.array(id).min(1, 'Choose at least one evaluator.').max(100),
+    /** Whoever is with an evaluator already stays there. */
+    keep: z.boolean(),
+    /** Only says what it would come to. */
+    preview: z.boolean(),
+  }),
+  answer: z.object({
+    shares: z.array(z.object({ evaluator: personName, students: z.int() })),
+    /** Students whom none of them works with. */
+    left: z.int(),
+  }),
+});
+
+export const assignStudents = endpoint({
+  method: 'put',
+  path: '/api/courses/:course/forums/:forum/docket/evaluator',
+  who: 'instructor',
+  changes: ['shares'],
+  coversNames: true,
+  summary: 'Give some students of a docket to an evaluator, or to nobody (instructor)',
+  params: forumParams,
+  body: z.strictObject({
+    students: z.array(id).min(1, 'Choose at least one student.').max(5000),
+    evaluator: id.nullable(),
+    names,
+  }),
+  answer: done,
+});
+
 export const undoDocketAction = endpoint({
   method: 'delete',
   path: '/api/courses/:course/forums/:forum/docket/actions/:action',

@@ -29,7 +29,8 @@ export type Matter =
   | 'moreTime'
   | 'people'
   | 'remarks'
-  | 'sessions';
+  | 'sessions'
+  | 'shares';
 
 /** One request the API answers: what the server registers, what the web calls, and what openapi.json describes. */
 export interface Endpoint<

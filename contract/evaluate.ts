@@ -93,6 +93,10 @@ export const docketRow = z.object({
   asks: z.boolean(),
   /** null where one evaluator is enough. */
   reading: docketReading.nullable(),
+  /** Whose they are to evaluate, where the docket is shared out; null for nobody's, and where it would tell whose row it is. */
+  evaluator: personName.nullable(),
+  /** They are for who asks. */
+  mine: z.boolean(),
 });
 export type DocketRow = z.infer<typeof docketRow>;
 
@@ -107,6 +111,10 @@ export const docketView = z.object({
     names: z.enum(['shown', 'hidden', 'hiddenForAll']),
     /** How often two evaluators agree; null where one is enough. */
     agreement: agreement.nullable(),
+    /** How far each evaluator is, where the docket is shared out, by name; nobody's last, with null. */
+    shares: z.array(
+      z.object({ evaluator: personName.nullable(), mine: z.boolean(), students: z.int(), given: z.int() }),
+    ),
   }),
   rows: z.array(docketRow),
   paging,
@@ -122,6 +130,7 @@ export const getDocket = endpoint({
   params: forumParams,
   query: page.extend({ names }),
   answer: docketView,
+  staleAfter: ['shares'],
   staleOn: ['posts', 'scores'],
 });
 

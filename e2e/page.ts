@@ -151,9 +151,22 @@ export class Page {
     else await field.sendKeys(text);
   }
 
-  /** Sets a date field the way its picker does. */
+  /** Presses the button of a name in the dialog that is open, where the page behind it has one of the same name. */
+  async inDialog(name: string): Promise<void> {
+    await this.until(async () => {
+      const [button] = await this.driver.executeScript<WebElement[]>(
+        `return [...document.querySelectorAll('dialog[open] button')].filter((e) => e.innerText.trim() === arguments[0] && !e.disabled);`,
+        name,
+      );
+      if (!button || !(await this.isAtRest(button))) return false;
+      await button.click();
+      return true;
+    }, `button ${name} in the dialog to be clicked`);
+  }
+
+  /** Sets a date field the way its picker does, with a time of day where one is given. */
   async setDate(name: RegExp | string, wall: string): Promise<void> {
-    const [day, time] = wall.split('T') as [string, string];
+    const [day, time] = wall.split('T') as [string, string?];
     const found = await this.driver.executeScript<WebElement | null>(
       `const [name, value] = arguments;
        const day = [...document.querySelectorAll('input[type=date]')].find((e) =>
@@ -166,7 +179,7 @@ export class Page {
       day,
     );
     if (found === null) throw new Error(`no date field ${String(name)}`);
-    await found.sendKeys(Key.chord(Key.CONTROL, 'a'), time);
+    if (time !== undefined) await found.sendKeys(Key.chord(Key.CONTROL, 'a'), time);
   }
 
   /** Chooses something in the menu of someone's post, the first of theirs that is shown. */

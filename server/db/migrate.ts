@@ -21,6 +21,7 @@ import { invitations } from './migrations/0020_invitations';
 import { putAway } from './migrations/0021_put_away';
 import { moreTime } from './migrations/0022_more_time';
 import { highlights } from './migrations/0023_highlights';
+import { shares } from './migrations/0024_shares';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -49,6 +50,7 @@ export const MIGRATIONS: readonly string[] = [
   putAway,
   moreTime,
   highlights,
+  shares,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

@@ -426,6 +426,8 @@ export interface Database {
     answered_at: number | null;
     answered_by: string | null;
   };
+  /** Whose a student of a shared docket is to evaluate. */
+  docket_share: { forum_id: string; student_id: string; evaluator_id: string };
   /** Something done to many students of a docket at once; `before` holds what stood before, by student. */
   docket_action: {
     id: string;

@@ -7,7 +7,13 @@ const MENTION = /<span class="mention">@[^<]*<\/span>/g;
 /** A row of a docket without what tells whose it is. */
 export const coveredRow = (row: DocketRow, { studentOf, covers }: Covered): DocketRow =>
   covers(studentOf(row.student.id))
-    ? { ...row, section: null, groups: [], slots: row.slots.map((slot) => ({ ...slot, postId: null })) }
+    ? {
+        ...row,
+        section: null,
+        groups: [],
+        evaluator: null,
+        slots: row.slots.map((slot) => ({ ...slot, postId: null })),
+      }
     : row;
 
 /** The docket without what tells whose rows they are: section, group and order. */

@@ -1,3 +1,4 @@
+import type { PersonName } from '../../contract/basics';
 import type { DocketRow, DocketView } from '../../contract/evaluate';
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import type { Forum } from '../../core/course/forum';
@@ -24,6 +25,7 @@ import {
   type StudentReadings,
 } from '../course/scores/readings';
 import { looksAt } from './secondLooks';
+import { sharesOf } from './shares';
 
 /** How many students stand where in a forum. */
 export type StateCounts = Record<DocketState, number>;
@@ -108,6 +110,7 @@ async function docketRows(
     readings && docketReading(readings.get(studentId) ?? UNREAD, course.person.id);
   const looks = await looksAt(db, { itemIds, studentId: only }, course.setup.names);
   const asking = new Set(looks.flatMap(({ state, studentId }) => (state === 'asked' ? [studentId] : [])));
+  const shares = await sharesOf(db, course.setup, forumId, only);
   const sections = new Map(course.setup.sections.map((section) => [section.id, section.title]));
   const meant = inDocket(course, data, forum, now, only === undefined ? undefined : [only]);
   const rows = meant.map(({ student, part, score, state }): DocketRow => {
@@ -134,6 +137,8 @@ async function docketRows(
       released: score?.released ?? false,
       asks: asking.has(student.id),
       reading,
+      evaluator: course.setup.names.get(shares.get(student.id) ?? '') ?? null,
+      mine: shares.get(student.id) === course.person.id,
     };
   });
   return { rows, readings };
@@ -148,6 +153,22 @@ export async function docketRow(
   now: number,
 ): Promise<DocketRow | null> {
   return (await docketRows(db, course, forumId, now, studentId)).rows[0] ?? null;
+}
+
+/** How far each evaluator is with their students, by name, and nobody's last; nothing where a docket is not shared out. */
+function progressOf(rows: readonly DocketRow[], me: string): DocketView['forum']['shares'] {
+  if (rows.every(({ evaluator }) => evaluator === null)) return [];
+  const shares = new Map<string, DocketView['forum']['shares'][number]>();
+  for (const { evaluator, state } of rows) {
+    if (state === 'excused') continue;
+    const name = evaluator?.id ?? '';
+    const share = shares.get(name) ?? { evaluator, mine: name === me, students: 0, given: 0 };
+    shares.set(name, share);
+    share.students++;
+    if (state === 'given' || state === 'released' || state === 'changed') share.given++;
+  }
+  const nameOf = ({ evaluator }: { evaluator: PersonName | null }) => evaluator?.sortable ?? '\uffff';
+  return [...shares.values()].sort((one, other) => (nameOf(one) < nameOf(other) ? -1 : 1));
 }
 
 /** The docket of one forum, in the order of the roster. */
@@ -168,6 +189,7 @@ export async function docket(
       releaseAt: await plannedRelease(db, card.itemId),
       names: 'shown' as const,
       agreement: readings && agreementIn(readings, maximum),
+      shares: progressOf(rows, course.person.id),
     },
     rows,
   };

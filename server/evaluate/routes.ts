@@ -25,6 +25,7 @@ import { Rehearsals } from './rehearsals';
 import { setReleased } from './release';
 import { confirmScore, saveScore, setExcused } from './saveScore';
 import { settle } from './settle';
+import { assignStudents, shareDocket } from './shares';
 import { refuseStrangeReferences } from '../course/forums/strangeReferences';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
 
@@ -180,6 +181,18 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
       changes: changes.map(({ studentId, ...change }) => ({ student: named(studentId), ...change })),
       passed: passed.map((each) => ({ why: each.why, students: each.students.map(named) })),
     };
+  });
+
+  serve(actions.shareDocket, async ({ course, params, body, now }) => {
+    const { rows } = await docket(db, course, params.forum, now);
+    const students = rows.map(({ student }) => student.id);
+    return shareDocket(deps, course, params.forum, students, body, now);
+  });
+
+  serve(actions.assignStudents, async ({ covered, params, body, now }) => {
+    const students = body.students.map(covered.studentOf);
+    await assignStudents(deps, covered.withNames, params.forum, { ...body, students }, now);
+    return DONE;
   });
 
   serve(actions.undoDocketAction, async ({ covered, params, now }) => {

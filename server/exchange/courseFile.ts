@@ -162,6 +162,21 @@ const PARTS: { [P in Part]: (db: Db, courseId: string) => Promise<RowOf<P>[]> | 
   readings,
   looks,
   moreTime,
+  shares: async (db, courseId) =>
+    (
+      await db
+        .selectFrom('docket_share')
+        .innerJoin('forum', 'forum.id', 'docket_share.forum_id')
+        .selectAll('docket_share')
+        .where('forum.course_id', '=', courseId)
+        .orderBy('forum_id')
+        .orderBy('student_id')
+        .execute()
+    ).map(({ forum_id, student_id, evaluator_id }) => ({
+      forumId: forum_id,
+      studentId: student_id,
+      evaluatorId: evaluator_id,
+    })),
   notes: async (db, courseId) =>
     (
       await db

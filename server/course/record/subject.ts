@@ -10,6 +10,8 @@ export type Subject =
     }
   /** A finding of the checks, which is put aside or taken up. */
   | { readonly of: 'finding'; readonly forumId: string; readonly code: string }
+  /** Who evaluates whom in a forum. */
+  | { readonly of: 'docket'; readonly forumId: string }
   /** When the scores of an item are released by themselves. */
   | { readonly of: 'release'; readonly itemId: string }
   | { readonly of: 'score' | 'reading'; readonly itemId: string; readonly studentId: string };
@@ -25,6 +27,8 @@ export function subjectText(subject: Subject): string {
       return subject.of;
     case 'finding':
       return `forum:${subject.forumId}:${subject.code}`;
+    case 'docket':
+      return `docket:${subject.forumId}`;
     case 'release':
       return `release:${subject.itemId}`;
     case 'score':

@@ -4,6 +4,7 @@ import { getCourse, type CourseFrame } from '../../../../contract/course';
 import { getDesk, getDocket, type DocketView, type SavedScore } from '../../../../contract/evaluate';
 import { useCourse } from '../../../data/course';
 import { noteOwnScore } from '../../../data/ownScores';
+import { withRow } from '../docket/withRow';
 import { keyOf, preloadApi, useApi, withQuery } from '../../../data/useApi';
 
 /** Where this browser keeps that its evaluator covers names. */
@@ -28,14 +29,10 @@ export function useDeskData(forum: string, student: string | undefined) {
       void mutate(keyOf(askDesk, { course, forum, student: of }), view, quietly);
       if (ready === null) return;
       noteOwnScore(course, forum, view.student.id);
-      // A covered student has their own name again once their score is given: the row is found by the name it had.
-      const withRow = (before: DocketView | undefined) =>
-        before && {
-          ...before,
-          rows: before.rows.map((each) => (each.student.id === of ? (row ?? each) : each)),
-        };
+      const replaced = (before: DocketView | undefined) =>
+        before && (row === null ? before : withRow(before, of, row));
       // How often two evaluators agree stands in the docket, and is worked out from all of it.
-      void mutate(keyOf(askDocket, { course, forum }), withRow, { revalidate: hasAgreement });
+      void mutate(keyOf(askDocket, { course, forum }), replaced, { revalidate: hasAgreement });
       const withReady = (before: CourseFrame | undefined) => before && { ...before, ready };
       void mutate(keyOf(getCourse, { course }), withReady, quietly);
     },

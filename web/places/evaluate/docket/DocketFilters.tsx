@@ -44,7 +44,7 @@ export function DocketFilters({
       >
         <ListFilter className="size-4 shrink-0" aria-hidden />
         <span className="num truncate" aria-live="polite">
-          {filterWords(filter, shown)}
+          {filterWords(filter, shown, (id) => course.staff.find((each) => each.id === id)?.name ?? 'someone')}
         </span>
         <ChevronDown
           className={`size-3.5 shrink-0 transition-transform ${isOpen ? 'rotate-180' : ''}`}
@@ -57,7 +57,7 @@ export function DocketFilters({
           className="btn btn-ghost btn-xs btn-square"
           aria-label="Show everyone"
           title="Show everyone"
-          onClick={() => setFilter({ ...filter, state: '', section: '', group: '', find: '' })}
+          onClick={() => setFilter({ ...filter, state: '', section: '', group: '', evaluator: '', find: '' })}
         >
           <X className="size-4" aria-hidden />
         </button>

@@ -9,6 +9,7 @@ import {
   ListChecks,
   MessagesSquare,
   Scale,
+  Split,
   Table2,
   Users,
 } from 'lucide-react';
@@ -24,16 +25,21 @@ import { plural } from '../../../../words/numbers';
 import { DocketFilters } from './DocketFilters';
 import type { DocketFilter } from './docketOrder';
 import { DocketRows } from './DocketRows';
+import { Shares } from './Shares';
 import { PlannedRelease } from './PlannedRelease';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 // Dialogs that are seldom opened, and bring charts and a calendar, are fetched when they are.
 const Given = lazy(async () => ({ default: (await import('./Given')).Given }));
 const ManyAtOnce = lazy(async () => ({ default: (await import('./ManyAtOnce')).ManyAtOnce }));
+const ShareOut = lazy(async () => ({ default: (await import('./ShareOut')).ShareOut }));
+const Assign = lazy(async () => ({ default: (await import('./ShareOut')).Assign }));
 const ReleaseAt = lazy(async () => ({ default: (await import('./ReleaseAt')).ReleaseAt }));
 
 const isScored = ({ state }: DocketRow) => state === 'given' || state === 'released' || state === 'changed';
 const small = 'btn btn-xs raised ruled h-8';
+
+type Opened = 'many' | 'given' | 'releaseAt' | 'shareOut';
 
 /** What is done to the docket as a whole, and where else its forum stands. */
 function More({
@@ -45,7 +51,7 @@ function More({
   view: DocketView;
   hide: (hidden: boolean) => void;
   pick: () => void;
-  open: (dialog: 'many' | 'given' | 'releaseAt') => void;
+  open: (dialog: Opened) => void;
 }) {
   const course = useCourse();
   const { id, names } = view.forum;
@@ -66,6 +72,9 @@ function More({
             },
         { label: 'Pick students', icon: ListChecks, act: pick },
         { label: 'Many at once', icon: Users, act: () => open('many') },
+        course.role === 'instructor'
+          ? { label: 'Share out among evaluators', icon: Split, act: () => open('shareOut') }
+          : null,
         { label: 'Release at a set time', icon: CalendarClock, act: () => open('releaseAt') },
         view.rows.some(isScored)
           ? { label: 'What was given', icon: ChartColumn, act: () => open('given') }
@@ -104,7 +113,8 @@ export function DocketList({
   /** Covers names, or no longer. */
   hide: (hidden: boolean) => void;
 }) {
-  const [open, setOpen] = useState<'many' | 'given' | 'releaseAt' | null>(null);
+  const course = useCourse();
+  const [open, setOpen] = useState<Opened | 'assign' | null>(null);
   /** Whom something is to be done to; null while nobody is being picked. */
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null);
   const pick = (id: string) =>
@@ -137,6 +147,24 @@ export function DocketList({
           />
         )}
         {open === 'given' && <Given view={view} onClose={() => setOpen(null)} />}
+        {open === 'shareOut' && (
+          <ShareOut
+            forum={view.forum.id}
+            isShared={view.forum.shares.length > 0}
+            close={() => setOpen(null)}
+          />
+        )}
+        {open === 'assign' && picked !== null && (
+          <Assign
+            forum={view.forum.id}
+            students={[...picked]}
+            names={view.forum.names === 'shown' ? 'shown' : 'hidden'}
+            close={(done) => {
+              setOpen(null);
+              if (done) setPicked(null);
+            }}
+          />
+        )}
         {open === 'releaseAt' && <ReleaseAt forum={view.forum.id} close={() => setOpen(null)} />}
       </Suspense>
       <div className="ruled border-b px-4 pt-4 pb-3">
@@ -150,12 +178,18 @@ export function DocketList({
           />
         </div>
         <Progress view={view} />
+        <Shares shares={view.forum.shares} filter={filter} setFilter={setFilter} />
         <NamesHidden names={view.forum.names} />
         <PlannedRelease forum={view.forum.id} at={view.forum.releaseAt} />
         <DocketFilters all={view.rows} shown={rows.length} filter={filter} setFilter={setFilter} />
         {picked !== null && (
           <p className="mt-2 flex items-center justify-between text-sm">
             <span className="num">{picked.size} picked</span>
+            {picked.size > 0 && course.role === 'instructor' && (
+              <button type="button" className="link-plain text-sm" onClick={() => setOpen('assign')}>
+                Hand over …
+              </button>
+            )}
             <button type="button" className="link-plain text-sm" onClick={() => setPicked(null)}>
               Clear the selection
             </button>

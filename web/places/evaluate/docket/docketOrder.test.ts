@@ -17,7 +17,7 @@ const rows = [
   row('Öst, Ida', { state: 'changed', readyAt: 1 }),
   row('Zhou, Min', { state: 'nothing' }),
 ];
-const ALL: DocketFilter = { state: '', section: '', group: '', find: '', order: 'name' };
+const ALL: DocketFilter = { state: '', section: '', group: '', evaluator: '', find: '', order: 'name' };
 const names = (filter: Partial<DocketFilter>, forum = 'weir') =>
   inDocketOrder(rows, { ...ALL, ...filter }, forum).map(({ student }) => student.id.split(',')[0]);
 
@@ -48,7 +48,7 @@ describe('the docket', () => {
 });
 
 describe('a filter in words', () => {
-  const all = { state: '', section: '', group: '', find: '', order: 'name' } as const;
+  const all = { state: '', section: '', group: '', evaluator: '', find: '', order: 'name' } as const;
   it('says who is shown and in what order', () => {
     expect(filterWords(all, 36)).toBe('Everyone (36), by family name');
     expect(filterWords({ ...all, state: 'ready', section: 'Evening' }, 8)).toBe(

@@ -7,6 +7,8 @@ export interface DocketFilter {
   readonly state: string;
   readonly section: string;
   readonly group: string;
+  /** '', 'mine', 'nobody', or an evaluator's id. */
+  readonly evaluator: string;
   readonly find: string;
   readonly order: DocketOrder;
 }
@@ -21,6 +23,7 @@ export function filterFrom(search: URLSearchParams): DocketFilter {
     state: search.get('state') ?? '',
     section: search.get('section') ?? '',
     group: search.get('group') ?? '',
+    evaluator: search.get('evaluator') ?? '',
     find: search.get('find') ?? '',
     order: ORDERS.find((each) => each === order) ?? 'name',
   };
@@ -45,6 +48,12 @@ const ALSO: Readonly<Record<string, (row: DocketRow) => boolean>> = {
   settle: (row) => row.reading?.settle === true,
 };
 
+function isFor({ mine, evaluator }: DocketRow, whose: string): boolean {
+  if (whose === '') return true;
+  if (whose === 'mine') return mine;
+  return whose === 'nobody' ? !mine && evaluator === null : evaluator?.id === whose;
+}
+
 /**
  * The rows a filter leaves, in its order.
  *
@@ -60,6 +69,7 @@ export function inDocketOrder(
       (filter.state === '' || (ALSO[filter.state]?.(row) ?? row.state === filter.state)) &&
       (filter.section === '' || row.section === filter.section) &&
       (filter.group === '' || row.groups.includes(filter.group)) &&
+      isFor(row, filter.evaluator) &&
       holdsWords(row.student.sortable, filter.find),
   );
   switch (filter.order) {
@@ -93,21 +103,28 @@ const ALSO_WORDS: Readonly<Record<string, string>> = {
  * What a docket shows and in what order, in one line.
  *
  * @param shown how many students it leaves
+ * @param nameOf the name of an evaluator
  * @example filterWords({ state: 'ready', section: 'Evening', group: '', find: '', order: 'name' }, 8) // '8 ready, Evening, by family name'
  */
-export function filterWords(filter: DocketFilter, shown: number): string {
-  const { state, section, group, find, order } = filter;
+export function filterWords(
+  filter: DocketFilter,
+  shown: number,
+  nameOf: (evaluator: string) => string = () => 'someone’s',
+): string {
+  const { state, section, group, evaluator, find, order } = filter;
   const who =
     state === ''
-      ? section + group + find === ''
+      ? section + group + evaluator + find === ''
         ? `Everyone (${shown})`
         : `${shown}`
       : `${shown} ${ALSO_WORDS[state] ?? state}`;
-  return [who, section, group, find === '' ? '' : `“${find}”`, ORDER_WORDS[order]]
+  const whose =
+    evaluator === 'mine' ? 'yours' : evaluator === 'nobody' ? 'nobody’s' : evaluator && nameOf(evaluator);
+  return [who, whose, section, group, find === '' ? '' : `“${find}”`, ORDER_WORDS[order]]
     .filter((part) => part !== '')
     .join(', ');
 }
 
 /** Whether a filter leaves anybody out. */
-export const narrows = ({ state, section, group, find }: DocketFilter): boolean =>
-  state + section + group + find !== '';
+export const narrows = ({ state, section, group, evaluator, find }: DocketFilter): boolean =>
+  state + section + group + evaluator + find !== '';
