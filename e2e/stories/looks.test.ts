@@ -1,10 +1,8 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
+import { isWide, violationsOn } from '../axe';
 import { setPageSize, setStill } from '../chromium';
+import { addressesOf } from '../routes';
 import { story } from '../story';
-
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 const STAFF = [
   'plan?forum=weir-hearing',
@@ -53,47 +51,59 @@ const STUDENT = [
   'notices',
 ];
 
-/**
- * With LOOKS=all (`npm run looks`) every place is asked in both themes, and all of it; else each in one, by day and by night in turn,
- * and of rows that follow one another only those with something in them that none before had.
- */
-const LOOKS_ALL = process.env.LOOKS === 'all';
-const THEMES = ['juror-day', 'juror-night'] as const;
-
-const PLACES: readonly [string, string][] = [
-  ['', '/sign-in'],
-  ...STAFF.map((path): [string, string] => ['Teodora Maric', `/c/rvc210/${path}`]),
-  ...STUDENT.map((path): [string, string] => ['Sade Nkemelu', `/c/rvc210/${path}`]),
-  ['Registry Office', '/outbox'],
+/** Dialogs, each opened by a button of a place. */
+const DIALOGS: readonly [string, string][] = [
+  ['plan', 'Shift'],
+  ['plan', 'New forum'],
+  ['plan', 'Arrange'],
+  ['discuss/floodplain', 'Send to …'],
+  ['gradebook', 'Export'],
+  ['gradebook', 'New item'],
+  ['waiting', 'Vantage'],
 ];
 
-describe('every place, by day or by night', () => {
+/**
+ * With AXE=all (`npm run axe`) every place is asked as everyone, in every size and both themes, and all of it; else each once, with sizes
+ * and themes in turn so that every size meets every theme, and of rows that follow one another only those with something in them that none
+ * before had.
+ */
+const ALL = process.env.AXE === 'all';
+const THEMES = ['juror-day', 'juror-night'] as const;
+const SIZES = [
+  [1280, 800],
+  [390, 844],
+  [320, 640],
+  // A window of 1280 by 800 at 200 % zoom.
+  [640, 400],
+  [820, 1180],
+] as const;
+
+/** What has been asked already with more in it. */
+const known = new Set([...STAFF, ...STUDENT].map((path) => path.split('?')[0]));
+/** Places that were added and are named nowhere above: the routes say them. */
+const routed = addressesOf().filter((path) => !known.has(path.replace('/c/rvc210/', '')));
+
+const of = (who: string, paths: readonly string[]) => paths.map((path): [string, string] => [who, path]);
+const inCourse = (paths: readonly string[]) => paths.map((path) => `/c/rvc210/${path}`);
+const PLACES: readonly [string, string][] = [
+  ['', '/sign-in'],
+  ...of('Teodora Maric', [...inCourse(STAFF), ...routed]),
+  ...(ALL ? of('Pilar Svensson', [...inCourse(STAFF), ...routed]) : []),
+  ...of('Sade Nkemelu', [...inCourse(STUDENT), ...(ALL ? routed : [])]),
+  ...of('Registry Office', ['/outbox', '/administration']),
+];
+
+/** In which sizes and themes the nth place is asked. */
+function looksOf(index: number): readonly { size: (typeof SIZES)[number]; theme: string }[] {
+  if (ALL) return SIZES.flatMap((size) => THEMES.map((theme) => ({ size, theme })));
+  const size = SIZES[index % SIZES.length]!;
+  return [{ size, theme: THEMES[Math.floor(index / SIZES.length) % THEMES.length]! }];
+}
+
+describe('every place, in every size, by day and by night', () => {
   const s = story();
   /** Who is signed in; null: nobody was asked yet. */
   let current: string | null = null;
-  /** What axe finds wrong; by its rules of colour only, where nothing but colours has changed since all were asked. */
-  const violations = async (rules: 'all' | 'colours'): Promise<string[]> => {
-    const result = await s.page.driver.executeAsyncScript<{
-      violations: { id: string; nodes: { html: string; failureSummary: string }[] }[];
-    }>(
-      `const [tags, all, done] = arguments;
-       const rowOf = (e) => (e.parentElement.children.length === 1 ? rowOf(e.parentElement) : e);
-       const rows = [...document.querySelectorAll('article, li, tr, option, [role=row], [data-index]')].map(rowOf);
-       const seen = new Set();
-       for (const row of all ? [] : new Set(rows)) {
-         const parts = [row, ...row.querySelectorAll('*')].map((e) => e.tagName + e.getAttribute('class') + e.getAttribute('role'));
-         if (row.previousElementSibling?.tagName === row.tagName && parts.every((each) => seen.has(each))) row.remove();
-         else parts.forEach((each) => seen.add(each));
-       }
-       axe.run({ resultTypes: ['violations'], ...(tags && { runOnly: tags }) }).then(done);`,
-      rules === 'all' ? null : ['color-contrast', 'link-in-text-block'],
-      LOOKS_ALL,
-    );
-    return result.violations.map(
-      ({ id, nodes }) =>
-        `${id} x${nodes.length}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary.slice(0, 300)}`,
-    );
-  };
   const settle = async (heading: boolean) => {
     await s.page.until(
       () =>
@@ -103,23 +113,52 @@ describe('every place, by day or by night', () => {
       'the page to be drawn',
     );
   };
+  const enter = async (who: string) => {
+    await setStill(s.page.driver);
+    if (who !== '' && current !== who) await s.page.enter(who);
+    current = who;
+  };
+  const dress = (theme: string) =>
+    s.page.driver.executeScript(`document.documentElement.dataset.theme = '${theme}'`);
+
   it.each(PLACES.map(([who, path], index) => [who, path, index] as const))(
-    '%s at %s has no violation',
+    '%s at %s has no violation, and does not run over the edge',
     async (who, path, index) => {
       const { page } = s;
-      await setStill(page.driver);
-      if (who !== '' && current !== who) await page.enter(who);
-      current = who;
-      await page.go(path);
-      await settle(who !== '');
-      await page.driver.executeScript(axe);
-      const themes = LOOKS_ALL ? THEMES : [THEMES[index % 2]!];
-      for (const [n, theme] of themes.entries()) {
-        await page.driver.executeScript(`document.documentElement.dataset.theme = '${theme}'`);
+      await enter(who);
+      for (const { size, theme } of looksOf(index)) {
+        await setPageSize(page.driver, size[0], size[1]);
+        await page.go(path);
         await settle(who !== '');
-        expect(await violations(n === 0 ? 'all' : 'colours')).toEqual([]);
+        await dress(theme);
+        await settle(who !== '');
+        expect([size, theme, await isWide(page.driver)]).toEqual([size, theme, null]);
+        expect([size, theme, ...(await violationsOn(page.driver, { all: ALL }))]).toEqual([size, theme]);
       }
     },
+    ALL ? 600_000 : undefined,
+  );
+
+  it.each(DIALOGS.map(([path, button], index) => [path, button, index] as const))(
+    'at %s the dialog of “%s” has no violation',
+    async (path, button, index) => {
+      const { page } = s;
+      await enter('Teodora Maric');
+      for (const { size, theme } of looksOf(index)) {
+        // Where there is little room, what opens it may stand in a menu.
+        const [width, height] = size[0] < 820 ? SIZES[4] : size;
+        await setPageSize(page.driver, width, height);
+        await page.go(`/c/rvc210/${path}`);
+        await settle(true);
+        await dress(theme);
+        await page.click('button', new RegExp(`^${button}`));
+        await page.find('dialog', /./);
+        await setPageSize(page.driver, size[0], size[1]);
+        await settle(true);
+        expect([size, theme, ...(await violationsOn(page.driver, { all: ALL }))]).toEqual([size, theme]);
+      }
+    },
+    ALL ? 600_000 : undefined,
   );
 });
 

@@ -277,7 +277,7 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
               <Places course={course} />
             </>
           )}
-          <div className="ml-auto flex items-center gap-3 sm:gap-5">
+          <div className="ml-auto flex shrink-0 items-center gap-3 sm:gap-5">
             {course && (
               <Link
                 to={addresses.search(course.id)}

@@ -71,7 +71,7 @@ export function CourseTable({ courses, make }: { courses: readonly AdminCourse[]
                 : 'Every course is put away.'}
         </p>
       ) : (
-        <div className="mt-2 overflow-x-auto">
+        <div className="relative mt-2 overflow-x-auto">
           <table className="w-full border-separate border-spacing-0 text-left">
             <thead>
               <tr>

@@ -1,13 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
-import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
+import { usePanelRef } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { addresses } from '../../../words/addresses';
 import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { useMedia } from '../../data/useMedia';
 import { NotFound } from '../../ui/NotFound';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
+import { DeskPanels, type DeskParts } from './desk/DeskPanels';
+import { DeskSteps } from './desk/DeskSteps';
 import { nobodyReady, nextInDocket, stepInDocket } from './desk/walk';
 import { useArrival } from './desk/useArrival';
 import { useDeskData } from './desk/useDeskData';
@@ -16,6 +19,7 @@ import { DocketList } from './docket/DocketList';
 import { filterFrom, filterTo, inDocketOrder, type DocketFilter } from './docket/docketOrder';
 import { Pages } from './pages/Pages';
 import { ScoreSheet, useRelease } from './ScoreSheet';
+import { GiveBar } from './sheet/GiveBar';
 import { SavedRemarks } from './sheet/SavedRemarks';
 import { useSheet } from './sheet/useSheet';
 
@@ -47,8 +51,8 @@ function NobodyChosen({ next, open }: { next: string | null; open: () => void })
   );
 }
 
-const HANDLE =
-  'w-px bg-base-300 data-[separator=hover]:bg-primary data-[separator=active]:bg-primary focus-visible:bg-primary';
+/** Below this width there is room for one part of the Desk at a time. */
+const NARROW = '(max-width: 859px)';
 
 /** The Desk: the docket on the left, the student's pages in the middle, the score sheet on the right. */
 export function Desk() {
@@ -58,12 +62,11 @@ export function Desk() {
   const navigate = useNavigate();
   const pages = useRef<HTMLDivElement>(null);
   const docketPanel = usePanelRef();
-  const [isFolded, setFolded] = useState(false);
   const [remarks, setRemarks] = useState(false);
   /** Whether what posts answer is unfolded, for every student. */
   const [unfolded, setUnfolded] = useState(false);
   const { docket, desk, onKept, preload, hide } = useDeskData(forumId!, studentId);
-  const layout = useDefaultLayout({ id: 'juror-desk', storage: localStorage });
+  const isNarrow = useMedia(NARROW);
   useTitle(desk.data?.student.name, docket.data?.forum.title, 'Evaluate', course.title);
 
   const filter = filterFrom(search);
@@ -86,7 +89,7 @@ export function Desk() {
     if (nextId) preload(nextId);
   }, [nextId, preload]);
   const goNext = () => {
-    if (next) go(next.student.id, true);
+    if (next) go(next.student.id, !isNarrow);
     else toast.success(nobodyReady(all));
   };
   const give = async (andNext: boolean) => {
@@ -117,71 +120,63 @@ export function Desk() {
   if (docket.error && !docket.data)
     return <Missing error={docket.error} retry={() => void docket.mutate()} />;
   if (!docket.data) return <Loading what="Opening the docket" />;
-  return (
-    <Group
-      orientation="horizontal"
-      className="min-h-0 grow"
-      style={{ height: 'calc(100vh - 52px)' }}
-      {...layout}
-    >
-      <Panel
-        id="docket"
-        defaultSize="21%"
-        minSize="180px"
-        collapsible
-        panelRef={docketPanel}
-        onResize={({ inPixels }) => setFolded(inPixels < 1)}
+  const parts: DeskParts = {
+    docket: (
+      <DocketList
+        view={docket.data}
+        rows={rows}
+        filter={filter}
+        setFilter={setFilter}
+        selected={studentId}
+        addressOf={addressOf}
+        hide={(hides) => {
+          hide(hides);
+          // Whose pages these are is not to be carried over into a docket of numbers.
+          void navigate(addresses.docket(course.id, forumId!));
+        }}
+      />
+    ),
+    pages: (
+      <div
+        ref={pages}
+        className="relative h-full overflow-y-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Pages"
       >
-        <div className="h-full" hidden={isFolded}>
-          <DocketList
-            view={docket.data}
-            rows={rows}
-            filter={filter}
-            setFilter={setFilter}
-            selected={studentId}
-            addressOf={addressOf}
-            hide={(hides) => {
-              hide(hides);
-              // Whose pages these are is not to be carried over into a docket of numbers.
-              void navigate(addresses.docket(course.id, forumId!));
-            }}
+        {!studentId ? (
+          <NobodyChosen next={next?.student.name ?? null} open={goNext} />
+        ) : desk.data ? (
+          <Pages key={`${studentId} ${unfolded}`} view={desk.data} sheet={sheet} unfolded={unfolded} />
+        ) : desk.error ? (
+          <Missing error={desk.error} retry={() => void desk.mutate()} />
+        ) : (
+          <Loading what="Opening the pages" />
+        )}
+      </div>
+    ),
+    sheet: (
+      <>
+        {sheet && (
+          <ScoreSheet
+            key={studentId}
+            sheet={sheet}
+            give={() => void give(true)}
+            openRemarks={() => setRemarks(true)}
           />
-        </div>
-      </Panel>
-      <Separator className={HANDLE} aria-label="Width of the docket" />
-      <Panel id="pages" minSize="320px">
-        <div
-          ref={pages}
-          className="relative h-full overflow-y-auto"
-          tabIndex={0}
-          role="region"
-          aria-label="Pages"
-        >
-          {!studentId ? (
-            <NobodyChosen next={next?.student.name ?? null} open={goNext} />
-          ) : desk.data ? (
-            <Pages key={`${studentId} ${unfolded}`} view={desk.data} sheet={sheet} unfolded={unfolded} />
-          ) : desk.error ? (
-            <Missing error={desk.error} retry={() => void desk.mutate()} />
-          ) : (
-            <Loading what="Opening the pages" />
-          )}
-        </div>
-      </Panel>
-      <Separator className={HANDLE} aria-label="Width of the score sheet" />
-      <Panel id="sheet" defaultSize="27%" minSize="260px">
-        <div className="raised h-full">
-          {sheet && (
-            <ScoreSheet
-              key={studentId}
-              sheet={sheet}
-              give={() => void give(true)}
-              openRemarks={() => setRemarks(true)}
-            />
-          )}
-          {sheet && remarks && <SavedRemarks sheet={sheet} onClose={() => setRemarks(false)} />}
-        </div>
-      </Panel>
-    </Group>
+        )}
+        {sheet && remarks && <SavedRemarks sheet={sheet} onClose={() => setRemarks(false)} />}
+      </>
+    ),
+  };
+  return isNarrow ? (
+    <DeskSteps
+      {...parts}
+      student={studentId}
+      title={docket.data.forum.title}
+      give={sheet && ((enter) => <GiveBar sheet={sheet} give={() => void give(true)} enter={enter} />)}
+    />
+  ) : (
+    <DeskPanels {...parts} docketPanel={docketPanel} />
   );
 }

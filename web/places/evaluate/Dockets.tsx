@@ -118,7 +118,7 @@ function Docket({ docket }: { docket: WaitingDocket }) {
               <span>
                 <b>{given}</b> of {plural(students, 'score')} given
               </span>
-              <span aria-hidden className="mt-1 block h-1 rounded-full bg-rule">
+              <span aria-hidden className="drawn mt-1 block h-1 rounded-full bg-rule">
                 <span
                   className="block h-full rounded-full bg-primary"
                   style={{ width: `${students === 0 ? 0 : (given / students) * 100}%` }}

@@ -1,4 +1,5 @@
 import { SheetConflict } from './sheet/SheetConflict';
+import { GiveBar } from './sheet/GiveBar';
 import { SheetFoot } from './sheet/SheetFoot';
 import { SheetRemark } from './sheet/SheetRemark';
 import { SheetTotal } from './sheet/SheetTotal';
@@ -7,7 +8,6 @@ import { release } from '../../../contract/docketActions';
 import { confirmScore, type DeskView } from '../../../contract/evaluate';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
-import { Kbd } from '../../ui/keys';
 import { pointWords } from '../../../words/numbers';
 import { LookAgain } from './sheet/LookAgain';
 import { PartOnSheet } from './sheet/PartOnSheet';
@@ -56,7 +56,6 @@ export function ScoreSheet({
       <p className="quiet p-5">There is nothing to score: the forum is not asked of {view.student.given}.</p>
     );
   const isIncomplete = suggestion === null || (suggestion.incomplete && now.decisions.override === null);
-  const total = suggestion?.points ?? null;
   return (
     <section aria-label="Score sheet" className="flex h-full flex-col">
       <div className="relative min-h-0 grow overflow-y-auto px-5 pt-4 pb-4">
@@ -94,21 +93,7 @@ export function ScoreSheet({
         <SheetFoot sheet={sheet} toggleRelease={toggleRelease} />
       </div>
       <SheetConflict sheet={sheet} />
-      {!score.excused && (
-        <div className="ruled flex gap-2 border-t p-4">
-          <button
-            type="button"
-            className="btn btn-primary grow"
-            disabled={now.busy || isIncomplete}
-            onClick={give}
-          >
-            {isIncomplete
-              ? 'Points are missing'
-              : `${view.state === 'changed' ? 'Confirm' : 'Give'} ${pointWords(total!)}, next ready`}{' '}
-            <Kbd>Ctrl ↵</Kbd>
-          </button>
-        </div>
-      )}
+      <GiveBar sheet={sheet} give={give} />
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { getGradebook, type GradebookView } from '../../../contract/gradebook';
 import { useCourse } from '../../data/course';
+import { useMedia } from '../../data/useMedia';
 import { useApi } from '../../data/useApi';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
@@ -10,11 +11,15 @@ import { NotKeptBar } from './cell/NotKeptBar';
 import { GradebookDialog, NewItem } from './GradebookDialog';
 import { GradebookHead } from './GradebookHead';
 import { Matrix } from './matrix/Matrix';
+import { PrintedMatrix, useIsPrinted } from './matrix/PrintedMatrix';
 import { useOrder } from './matrix/useOrder';
 import { Toolbar } from './Toolbar';
 import { useLiveGradebook } from './useLiveGradebook';
 import { useMatrix } from './useMatrix';
 import { NO_FILTER, useMatrixFilter } from './useMatrixFilter';
+
+/** Where the window is as low or as narrow as this, the tools fold away so that students are seen. */
+const SMALL = '(max-height: 559px), (max-width: 767px)';
 
 function Opened({ view }: { view: GradebookView }) {
   const course = useCourse();
@@ -25,15 +30,24 @@ function Opened({ view }: { view: GradebookView }) {
   const sortBy = (sort: string) => setFilter({ sort });
   const work = useMatrix(view, rows, { wanted: search.get('item'), sortBy });
   const { cells, place, actions, writing, dialog } = work;
+  const isSmall = useMedia(SMALL);
+  const [showsTools, setTools] = useState(false);
+  const isPrinted = useIsPrinted();
   return (
     <>
+      {isPrinted && (
+        <PrintedMatrix view={view} groups={work.groups} rows={rows} show={filter.show} title={course.title} />
+      )}
       <GradebookHead
         view={view}
         shown={rows.length}
         isKeeping={writing.busy}
         orderAgain={isStale ? again : null}
+        tools={isSmall ? { isOpen: showsTools, toggle: () => setTools(!showsTools) } : null}
       />
-      <Toolbar view={view} filter={filter} set={setFilter} open={(what) => work.openDialog({ what })} />
+      {(!isSmall || showsTools) && (
+        <Toolbar view={view} filter={filter} set={setFilter} open={(what) => work.openDialog({ what })} />
+      )}
       <NotKeptBar
         view={view}
         notKept={writing.notKept}
@@ -120,7 +134,7 @@ export function Gradebook() {
   if (!data) return <Loading what="Opening the gradebook" />;
   if (data.items.length === 0 || data.rows.length === 0) return <Nothing view={data} />;
   return (
-    <div className="flex grow flex-col md:h-[calc(100vh-3.5rem)] max-md:h-[calc(100vh+8rem)]">
+    <div className="flex grow flex-col h-[calc(100dvh-52px)] print:h-auto">
       <Opened view={data} />
     </div>
   );

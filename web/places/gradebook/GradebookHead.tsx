@@ -1,3 +1,4 @@
+import { SlidersHorizontal } from 'lucide-react';
 import type { GradebookView } from '../../../contract/gradebook';
 import { whyNoTotal } from '../../../core/gradebook/whyNoTotal';
 import { addresses } from '../../../words/addresses';
@@ -32,6 +33,7 @@ export function GradebookHead({
   shown,
   isKeeping,
   orderAgain,
+  tools,
 }: {
   view: GradebookView;
   /** How many students are shown. */
@@ -39,11 +41,13 @@ export function GradebookHead({
   isKeeping: boolean;
   /** Filters and sorts by the scores as they stand now; null where the order is still true. */
   orderAgain: (() => void) | null;
+  /** Where filters and tools fold away: whether they are shown, and the way to change it. */
+  tools: { readonly isOpen: boolean; readonly toggle: () => void } | null;
 }) {
   const course = useCourse();
   const noTotal = whyNoTotal(view);
   return (
-    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pt-4 pb-2">
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pt-4 pb-2 max-md:pt-2.5 print:hidden">
       <h1 className="text-2xl">Gradebook</h1>
       {noTotal && (
         <NoTotal
@@ -66,7 +70,19 @@ export function GradebookHead({
           </>
         )}
       </p>
-      <Legend />
+      {tools === null ? (
+        <Legend />
+      ) : (
+        <button
+          type="button"
+          className="btn btn-sm raised ruled h-8"
+          aria-expanded={tools.isOpen}
+          onClick={tools.toggle}
+        >
+          <SlidersHorizontal className="size-4" aria-hidden />
+          Filters and tools
+        </button>
+      )}
     </div>
   );
 }

@@ -27,7 +27,7 @@ export function Toolbar({
   const plans = [...new Set(view.groups.map(({ plan }) => plan))];
   const sorted = view.items.find(({ id }) => id === filter.sort);
   return (
-    <div className="flex flex-wrap items-center gap-2 px-5 pb-3">
+    <div className="no-print flex flex-wrap items-center gap-2 px-5 pb-3">
       <input
         className="input input-sm raised h-9 w-36"
         placeholder="Name or number"

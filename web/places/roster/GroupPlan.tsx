@@ -141,7 +141,7 @@ function Seats({
         if (over) seatAll(moveSeat(groups, String(active.id), over.id === NOWHERE ? null : String(over.id)));
       }}
     >
-      <div className="mt-4 grid gap-3 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
+      <div className="mt-4 grid grid-cols-1 gap-3 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
         <Box id={NOWHERE}>
           <h2 className="text-base">
             In no group <span className="quiet num font-sans text-sm">{outside.length}</span>

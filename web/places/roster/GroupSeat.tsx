@@ -61,7 +61,7 @@ export function GroupSeat({
           {at !== null && (
             <button
               type="button"
-              className="cursor-pointer p-0.5"
+              className="grid size-[24px] shrink-0 cursor-pointer place-items-center"
               aria-pressed={locked}
               aria-label={`${person.name} stays where they are`}
               title={locked ? 'Stays when groups are dealt anew' : 'Keep here when groups are dealt anew'}

@@ -81,7 +81,7 @@ function People({ roster }: { roster: RosterView }) {
           </select>
           <span className="quiet num text-sm">{plural(found.length, 'person', 'people')}</span>
         </div>
-        <div className="overflow-x-auto">
+        <div className="relative overflow-x-auto">
           <table className="w-full border-separate border-spacing-0 text-left">
             <thead>
               <tr>

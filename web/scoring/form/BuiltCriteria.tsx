@@ -68,7 +68,7 @@ function Level({
   remove: () => void;
 }) {
   return (
-    <div className="flex items-center gap-1.5">
+    <div className="flex flex-wrap items-center gap-1.5 sm:flex-nowrap">
       <NumberField
         className="h-8 w-14 shrink-0 px-1"
         label={`Points of ${name}`}
@@ -83,7 +83,7 @@ function Level({
         change={(title) => change({ title })}
       />
       <TextField
-        className="h-8 min-w-0 grow"
+        className="h-8 min-w-32 grow basis-full sm:min-w-0 sm:basis-0"
         label={`What ${name} means`}
         placeholder="What it means"
         value={level.description}

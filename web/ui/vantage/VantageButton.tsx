@@ -13,11 +13,11 @@ export function VantageButton({ course }: { course: CourseFrame }) {
     <>
       <button
         type="button"
-        className="hidden cursor-pointer items-center gap-1.5 font-medium hover:underline sm:flex"
+        className="hidden cursor-pointer items-center gap-1.5 font-medium whitespace-nowrap hover:underline sm:flex"
         onClick={() => setOpen(true)}
       >
         <Eye className="size-4" aria-hidden />
-        Vantage
+        <span className="max-md:sr-only">Vantage</span>
       </button>
       {open && (
         <Suspense>

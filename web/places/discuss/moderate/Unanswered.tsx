@@ -34,7 +34,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
       <tbody>
         {threads.map((thread) => (
           <tr key={thread.id} className="ruled border-b align-top">
-            <th scope="row" className="max-w-72 py-2.5 pr-4 font-normal">
+            <th scope="row" className="max-w-24 py-2.5 pr-4 font-normal sm:max-w-72">
               <Link
                 to={addresses.post(course, forum.id, thread.id)}
                 className="font-semibold hover:underline"

@@ -44,7 +44,7 @@ export function WordCount({
         </span>
       </p>
       {needs > 0 && (
-        <div className="mt-1.5 h-1 rounded-full bg-rule" aria-hidden>
+        <div className="drawn mt-1.5 h-1 rounded-full bg-rule" aria-hidden>
           <div
             className={`h-full rounded-full ${share >= 1 ? 'bg-done' : 'bg-river'}`}
             style={{ width: `${share * 100}%` }}

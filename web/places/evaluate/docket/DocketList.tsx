@@ -216,7 +216,7 @@ function Progress({ view: { rows } }: { view: DocketView }) {
         {scored} of {plural(all, 'score')} given · {ready} ready
         {wanted > 0 && ` · ${wanted} for a second reading`}
       </p>
-      <div aria-hidden className="mt-2 h-1 rounded-full bg-rule">
+      <div aria-hidden className="drawn mt-2 h-1 rounded-full bg-rule">
         <div
           className="h-full rounded-full bg-primary"
           style={{ width: `${all === 0 ? 0 : (scored / all) * 100}%` }}

@@ -33,7 +33,7 @@ export function TimeStrip({ view }: { view: DeskView }) {
   ].filter(Boolean);
   return (
     <figure className="mt-2 mb-4">
-      <div className="relative h-7" aria-hidden>
+      <div className="drawn relative h-7" aria-hidden>
         <span
           className="absolute bottom-0.5 h-3 rounded-sm bg-river-wash"
           style={{ left: `${left}%`, width: `${right - left}%` }}

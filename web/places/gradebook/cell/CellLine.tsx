@@ -109,7 +109,7 @@ export function CellLine({
     <div
       role="group"
       aria-label="The cell"
-      className="ruled flex min-h-10 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-y px-5 py-1"
+      className="no-print ruled flex min-h-10 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-y px-5 py-1"
     >
       <p className="num min-w-0 grow text-sm">{words}</p>
       {actions}

@@ -135,7 +135,7 @@ export function Matrix({
       aria-colcount={columns.length + 1}
       aria-activedescendant={idOf(place)}
       tabIndex={0}
-      className="matrix relative min-h-96 grow overflow-auto outline-none"
+      className="matrix no-print relative min-h-56 grow overflow-auto outline-none"
       onKeyDown={onKeyDown}
       onClick={(event) => {
         const at = placeAt(event.target);

@@ -1,48 +1,11 @@
 import { memo } from 'react';
 import type { GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import type { Display } from '../../../../core/gradebook/gradebook';
-import { percentWords } from '../../../../words/numbers';
 import { CellEditor } from './CellEditor';
-import { cellWords } from './cellWords';
+import { saidOf } from './cellSaid';
 import type { MatrixColumn } from './columns';
 import { idOf, ROW } from './layout';
 import type { Editing, MatrixActions } from './matrixActions';
-
-/** What a cell says, how it looks, and what it says to who does not see the look. */
-interface Said {
-  readonly text: string;
-  readonly look: string;
-  readonly label: string | undefined;
-}
-
-function saidOf(
-  row: GradebookRow,
-  column: MatrixColumn,
-  letters: GradebookView['letters'],
-  show: Display | '',
-): Said {
-  if (column.kind === 'item') {
-    const cell = row.cells[column.at]!;
-    const { text, also, look, struck } = cellWords(cell, column.item, letters, show);
-    const remarked = cell.remarked === true;
-    return {
-      text,
-      look: `cell-${struck ? 'dropped' : look}${remarked ? ' cell-remarked' : ''}`,
-      label:
-        also || remarked
-          ? [text === '·' ? '' : text, also, remarked ? 'with a remark' : ''].filter(Boolean).join(', ')
-          : undefined,
-    };
-  }
-  const { percent } = column.kind === 'total' ? row.total : row.categories[column.at]!;
-  if (percent === null) return { text: '—', look: 'cell-quiet', label: 'nothing yet' };
-  const letter = column.kind === 'total' && row.total.letter ? ` ${row.total.letter}` : '';
-  return {
-    text: percentWords(percent) + letter,
-    look: column.kind === 'total' ? 'font-semibold' : '',
-    label: undefined,
-  };
-}
 
 function Row({
   view,

@@ -2,6 +2,7 @@ import { DATE_WORDS } from '../../../../words/schedule';
 import { useDraggable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
 import type { DateName, Schedule } from '../../../../core/course/forum';
+import { useCourse } from '../../../data/course';
 import { dateWords } from '../../../ui/dateWords';
 
 /** What of a strip is moved: one of its dates, or all of them. */
@@ -27,6 +28,7 @@ function Handle({
   onKey,
   onBlur,
 }: Shared & { name: HandleName; left: number; right: number; at: number; className: string }) {
+  const { termStart, termEnd } = useCourse();
   const { setNodeRef, listeners } = useDraggable({ id: `${forumId}|${name}` });
   const label = name === 'all' ? `All dates of ${title}` : `${DATE_WORDS[name]}, ${title}`;
   return (
@@ -36,6 +38,8 @@ function Handle({
       role="slider"
       tabIndex={0}
       aria-label={label}
+      aria-valuemin={Math.min(termStart, at)}
+      aria-valuemax={Math.max(termEnd, at)}
       aria-valuenow={at}
       aria-valuetext={dateWords(at, zone)}
       title={`${name === 'all' ? 'Drag to move all dates' : `${DATE_WORDS[name]} ${dateWords(at, zone)}`}`}

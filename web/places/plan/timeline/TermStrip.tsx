@@ -50,14 +50,14 @@ export function TermStrip({
     );
   if (thin)
     return (
-      <div aria-hidden className={`relative h-5 ${draft ? 'opacity-60' : ''}`}>
+      <div aria-hidden className={`drawn relative h-5 ${draft ? 'opacity-60' : ''}`}>
         <span
           className={`absolute inset-x-0 top-2 h-1.5 rounded-[2px] ${active ? 'bg-river-mid' : 'bg-river-pale'}`}
         />
       </div>
     );
   return (
-    <div aria-hidden className={`relative h-6 ${draft ? 'opacity-60' : ''}`}>
+    <div aria-hidden className={`drawn relative h-6 ${draft ? 'opacity-60' : ''}`}>
       <span
         className={`absolute top-1 h-4 rounded-[3px] border ${draft ? 'border-dashed' : ''} bg-window border-rule`}
         style={{ left: `${visible[0]}%`, width: `${Math.max(0, visible[1] - visible[0])}%` }}
@@ -93,7 +93,7 @@ export function OwnTermsStrip({ own, schedule, term }: { own: OwnTerms; schedule
   const all = marks.flatMap(({ name, here }) => [here, schedule[name] ?? here]);
   const line = all.length > 0 ? [placeIn(term, Math.min(...all)), placeIn(term, Math.max(...all))] : null;
   return (
-    <div aria-hidden className="relative h-3">
+    <div aria-hidden className="drawn relative h-3">
       {line && (
         <span
           className="absolute top-1 h-1 rounded-sm bg-late-fill"

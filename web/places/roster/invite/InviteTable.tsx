@@ -35,7 +35,7 @@ export function InviteTable({
   const all = left !== null && people.every(({ id }) => !left.has(id));
   if (people.length === 0) return <p className="quiet mt-4">Nobody.</p>;
   return (
-    <div className="mt-3 overflow-x-auto">
+    <div className="relative mt-3 overflow-x-auto">
       <table className="w-full border-separate border-spacing-0 text-left">
         <thead>
           <tr>

@@ -44,7 +44,7 @@ export function CategoriesRow({ used }: { used: CourseSettingsView['used']['cate
             <label className="flex items-center gap-1.5 text-sm">
               <input
                 type="checkbox"
-                className="checkbox checkbox-xs"
+                className="checkbox checkbox-sm"
                 {...register(`categories.${index}.zeroForMissing`)}
               />
               zero for missing

@@ -26,12 +26,12 @@ export function TermRow() {
         control={control}
         name="freeWeeks"
         render={({ field }) => (
-          <div className="flex flex-wrap gap-x-4 gap-y-1">
+          <div className="flex flex-wrap gap-x-4 gap-y-2">
             {weeksOf(values.firstDay, values.lastDay).map((monday, index) => (
               <label key={monday} className="num flex items-center gap-1.5 text-sm">
                 <input
                   type="checkbox"
-                  className="checkbox checkbox-xs"
+                  className="checkbox checkbox-sm"
                   disabled={!canEdit}
                   checked={field.value.includes(monday)}
                   onChange={(event) =>

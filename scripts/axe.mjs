@@ -1,4 +1,4 @@
-// npm run looks: every place looked through by axe in both themes; npm test asks each in one of them.
+// npm run axe: every place as everyone, in every size and both themes, looked through by axe; npm test asks each of them once.
 import { spawnSync } from 'node:child_process';
 import { build, install } from './setUp.mjs';
 
@@ -6,6 +6,6 @@ install();
 await build();
 const { status } = spawnSync('npx', ['vitest', 'run', '--config', 'e2e/vitest.config.ts', 'stories/looks'], {
   stdio: 'inherit',
-  env: { ...process.env, LOOKS: 'all' },
+  env: { ...process.env, AXE: 'all' },
 });
 process.exit(status ?? 1);
