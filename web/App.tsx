@@ -3,6 +3,7 @@ import { RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { useTheme } from './data/theme';
 import { makeRouter } from './routes';
+import { keepFocus } from './ui/focus/keepFocus';
 import { KeysProvider } from './ui/keys';
 
 function Toasts() {
@@ -19,6 +20,7 @@ function Toasts() {
 /** Juror, for whoever is signed in. */
 export default function App() {
   const [router] = useState(makeRouter);
+  useEffect(keepFocus, []);
   // Who signs in next gets a router of their own, which begins at the address in the bar.
   useEffect(() => () => router.dispose(), [router]);
   return (

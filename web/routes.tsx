@@ -8,6 +8,7 @@ import { useApi } from './data/useApi';
 import { setVantage, useVantage } from './data/vantage';
 import { useEffect } from 'react';
 import { Courses } from './places/courses/Courses';
+import { useArrival } from './ui/focus/useArrival';
 import { Frame } from './ui/Frame';
 import { NotFound } from './ui/NotFound';
 import { Empty, Failed, Loading } from './ui/states';
@@ -103,12 +104,19 @@ function Broken() {
   );
 }
 
+/** What holds in every place. */
+function Everywhere() {
+  useArrival();
+  return <Outlet />;
+}
+
 /** Juror's places, for whoever is signed in. */
 export const makeRouter = () =>
   createBrowserRouter([
     {
       errorElement: <Broken />,
       hydrateFallbackElement: <Loading />,
+      element: <Everywhere />,
       children: [
         { path: '/sign-in', element: <Navigate to="/" replace /> },
         { path: '/', element: <Start /> },

@@ -10,7 +10,7 @@ import { lookAs } from '../../data/vantage';
 import { useKeys } from '../../ui/keys';
 import { typedValue } from './cell/typedValue';
 import { useCells } from './cell/useCells';
-import { excusedOrBack, MatrixCells } from './matrix/cells';
+import { excusedOrBack, MatrixCells, type CellName } from './matrix/cells';
 import { groupsOf, type MatrixFilter } from './matrix/columns';
 import type { MatrixHandle } from './matrix/Matrix';
 import type { Editing, MatrixActions } from './matrix/matrixActions';
@@ -24,6 +24,21 @@ export type OpenDialog =
   | { readonly what: 'column'; readonly item: string }
   | { readonly what: 'paste'; readonly item: string; readonly text: string }
   | { readonly what: 'cell'; readonly item: string; readonly student: string };
+
+const nameIn = (course: string) => `juror-cell-${course}`;
+
+/** The cell one was in last in this tab; null for none. */
+function rememberedIn(course: string): CellName | null {
+  try {
+    return JSON.parse(sessionStorage.getItem(nameIn(course)) ?? 'null') as CellName | null;
+  } catch {
+    return null;
+  }
+}
+
+function remember(course: string, cell: CellName): void {
+  sessionStorage.setItem(nameIn(course), JSON.stringify(cell));
+}
 
 const nothing = () => undefined;
 const KEYS = [
@@ -56,7 +71,13 @@ export function useMatrix(
     [rows, groups],
   );
   const matrix = useRef<MatrixHandle>(null);
-  const [chosen, setPlace] = useState<CellPlace>(() => cells.first(wanted));
+  const [chosen, setChosen] = useState<CellPlace>(() =>
+    wanted === null ? (cells.at(rememberedIn(course.id)) ?? cells.first(null)) : cells.first(wanted),
+  );
+  const setPlace = (at: CellPlace) => {
+    setChosen(at);
+    remember(course.id, cells.nameOf(at));
+  };
   const place = cells.within(chosen);
   const [editing, setEditing] = useState<Editing | null>(null);
   const [dialog, setDialog] = useState<OpenDialog | null>(null);

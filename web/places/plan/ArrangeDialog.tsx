@@ -22,6 +22,7 @@ import { call } from '../../data/api';
 import { askedAnew } from '../../data/askAnew';
 import { useCourse } from '../../data/course';
 import { Dialog } from '../../ui/Dialog';
+import { dragWords } from '../../ui/dragWords';
 import type { PlanStep } from './useUndo';
 import { pinnedIn } from './planOrder';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
@@ -149,6 +150,10 @@ export function ArrangeDialog({
       </p>
       <DndContext
         sensors={sensors}
+        accessibility={dragWords(
+          (key) => now.entries.find((entry) => entry.key === key)?.title ?? '',
+          'Press Space to pick it up, the arrow keys to move it, Space to put it down, Escape to leave it.',
+        )}
         collisionDetection={closestCenter}
         onDragEnd={({ active, over }) => {
           if (!over || active.id === over.id) return;

@@ -8,6 +8,7 @@ import { useBegun } from '../../data/useBegun';
 import { Problem } from '../../ui/Problem';
 import { Unsaved } from '../../ui/Unsaved';
 import { DealForm } from './DealForm';
+import { dragWords } from '../../ui/dragWords';
 import { GroupSeat } from './GroupSeat';
 import { MoveWarning } from './MoveWarning';
 import { useArranging } from './useArranging';
@@ -132,11 +133,16 @@ function Seats({
       )
     );
   };
+  const nameOf = (id: string) =>
+    id === NOWHERE
+      ? 'no group'
+      : (groups.find((group) => group.id === id)?.title ?? people.get(id)?.name ?? 'the student');
   const rename = (id: string, title: string) =>
     seatAll(groups.map((each) => (each.id === id ? { ...each, title } : each)));
   return (
     <DndContext
       sensors={sensors}
+      accessibility={dragWords(nameOf, 'Use the list beside the name to move a student.')}
       onDragEnd={({ active, over }) => {
         if (over) seatAll(moveSeat(groups, String(active.id), over.id === NOWHERE ? null : String(over.id)));
       }}

@@ -4,6 +4,9 @@ import type { PostView } from '../../../../contract/posts';
 export interface Placed {
   readonly post: PostView;
   readonly depth: number;
+  /** Which of how many replies to the same post it is, from 1; of an opening: which thread. */
+  readonly nth: number;
+  readonly of: number;
   /** Whom it answers, when that can be said. */
   readonly answers: PostView | null;
 }
@@ -35,13 +38,19 @@ export function inScope(threads: readonly Thread[], { questionId, spaceId }: Sco
 export function threadsOf(posts: readonly PostView[]): Thread[] {
   const byId = new Map(posts.map((post) => [post.id, post]));
   const depths = new Map<string, number>();
+  const counts = new Map<string, number>();
+  const under = ({ parentId }: PostView) => (parentId !== null && byId.has(parentId) ? parentId : '');
+  for (const post of posts) counts.set(under(post), (counts.get(under(post)) ?? 0) + 1);
+  const seen = new Map<string, number>();
   const threads: { opening: PostView; posts: Placed[] }[] = [];
   for (const post of posts) {
     const parent = post.parentId === null ? undefined : byId.get(post.parentId);
     const depth = parent ? depths.get(parent.id)! + 1 : 0;
     depths.set(post.id, depth);
     if (depth === 0) threads.push({ opening: post, posts: [] });
-    threads.at(-1)!.posts.push({ post, depth, answers: parent ?? null });
+    const nth = (seen.get(under(post)) ?? 0) + 1;
+    seen.set(under(post), nth);
+    threads.at(-1)!.posts.push({ post, depth, nth, of: counts.get(under(post))!, answers: parent ?? null });
   }
   return threads;
 }

@@ -25,13 +25,22 @@ import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
   const course = useCourse().id;
-  const { post, answers } = row.placed;
+  const { post, answers, depth, nth, of: siblings } = row.placed;
   const { slot } = post;
   const of = slot ? forum.required[requirementOf(slot.kind).count] : 0;
   return (
     <p className="flex flex-wrap items-center gap-x-2.5 gap-y-0.5 text-sm">
       <Initials name={post.author!.name} staff={post.author!.kind === 'staff'} />
-      <span className="text-[0.97rem] font-bold">{post.author!.name}</span>
+      <span role="heading" aria-level={Math.min(2 + depth, 6)} className="text-[0.97rem] font-bold">
+        {post.author!.name}
+        <span className="sr-only">
+          {answers === null
+            ? row.alone
+              ? ''
+              : `, thread ${nth} of ${siblings}`
+            : `, reply ${nth} of ${siblings} to ${answers.author?.name ?? 'a removed post'}`}
+        </span>
+      </span>
       {!post.read && <span className="text-xs font-bold text-river">unread</span>}
       {post.author!.kind === 'staff' && <span className="quiet">staff</span>}
       {answers && <span className="quiet">answers {answers.author?.given ?? 'a removed post'}</span>}

@@ -7,6 +7,12 @@ import type { CellPlace } from './moves';
 export const valueIn = (cell: GradebookCell): CellValue =>
   cell.state === 'excused' ? 'excused' : (cell.points ?? null);
 
+/** A place in the matrix by the student and the column that stand there; null in the heads and at the names. */
+export interface CellName {
+  readonly student: string | null;
+  readonly column: string | null;
+}
+
 /** The rows and columns that are shown, as places in the matrix name them. */
 export class MatrixCells {
   constructor(
@@ -48,6 +54,23 @@ export class MatrixCells {
       student: this.student(place)!.student.id,
       before: valueIn(this.cell(place)!),
     };
+  }
+
+  /** A place by what stands there, so that it is found again when rows or columns have moved. */
+  nameOf(place: CellPlace): CellName {
+    return {
+      student: this.student(place)?.student.id ?? null,
+      column: this.column(place)?.key ?? null,
+    };
+  }
+
+  /** Where something named stands now; null where it is not shown, or nothing is named. */
+  at(name: CellName | null): CellPlace | null {
+    if (name === null || (name.student === null && name.column === null)) return null;
+    const row = this.rows.findIndex(({ student }) => student.id === name.student);
+    const column = this.columns.findIndex(({ key }) => key === name.column);
+    const isThere = (row >= 0 || name.student === null) && (column >= 0 || name.column === null);
+    return isThere ? { row, column } : null;
   }
 
   /** The nearest place there is; heads and names, at −1, are places too. */

@@ -16,6 +16,17 @@ import { FreeWeeks, WeekHeads } from './Weeks';
 /** How much of the term is seen at once, in weeks; 0 for all of it. */
 export type Zoom = 0 | 4 | 2 | 1;
 
+const nothing = () => undefined;
+/** Strips are dragged by pointer alone; with the keyboard they are sliders, which say themselves where they are. */
+const SAYS_NOTHING = {
+  announcements: {
+    onDragStart: nothing,
+    onDragOver: nothing,
+    onDragEnd: nothing,
+    onDragCancel: nothing,
+  },
+};
+
 /** The line at this moment, while the term lasts. */
 function Today({ at }: { at: number }) {
   return (
@@ -75,7 +86,7 @@ export function Timeline({
       ref={scroller}
       style={{ overflowX: scale > 1 ? 'auto' : 'visible' }}
     >
-      <DndContext sensors={sensors} {...strips.drag}>
+      <DndContext sensors={sensors} accessibility={SAYS_NOTHING} {...strips.drag}>
         <div
           className="relative"
           style={{ width: scale > 1 ? `calc(19rem + ${scale} * (100% - 19rem))` : undefined }}
