@@ -15,7 +15,7 @@ describe('what is looked for', () => {
     ['Zsófia Vondráčková', '"Zsófia" "Vondráčková"*'],
     ['NEAR(a, b) OR -c* ', '"NEAR a" "b" "OR" "c"'],
     ['text:secret', '"text secret"*'],
-    ['河川 洪水', '"河川" "洪水"*'],
+    ['河川 洪水', '"河 川" "洪 水"*'],
     ['"unclosed phrase', '"unclosed" "phrase"*'],
   ])('%s is %s', (typed, query) => expect(searchQuery(typed)).toBe(query));
   it.each(['', '   ', '""', '"', '* - ^', '😀'])('“%s” is nothing', (typed) =>

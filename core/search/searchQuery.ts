@@ -1,3 +1,5 @@
+import { searchable } from '../text/searchable';
+
 /** One thing that is looked for. */
 interface Term {
   /** Words that stand beside each other; one for a plain word. */
@@ -16,9 +18,9 @@ function termsOf(typed: string): Term[] {
   const pieces = typed.slice(0, 400).matchAll(/["“„«]([^"”“»]*)["”“»]|[^\s"“„«]+/gu);
   for (const piece of pieces) {
     const phrase = piece[1];
-    const words = (phrase ?? piece[0]).match(WORD) ?? [];
+    const words = searchable(phrase ?? piece[0]).match(WORD) ?? [];
     if (words.length === 0) continue;
-    // A word with a hyphen or an apostrophe in it is two that stand beside each other.
+    // A word with a hyphen or an apostrophe in it is two that stand beside each other; so are characters of a script without spaces.
     const isLast = piece.index + piece[0].length === Math.min(typed.length, 400);
     terms.push({ words, prefix: phrase === undefined && isLast });
   }

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type BetterSqlite3 from 'better-sqlite3';
+import { defineFunctions } from './functions';
 import { start } from './migrations/0001_start';
 import { planning } from './migrations/0002_planning';
 import { reading } from './migrations/0003_reading';
@@ -22,6 +23,7 @@ import { putAway } from './migrations/0021_put_away';
 import { moreTime } from './migrations/0022_more_time';
 import { highlights } from './migrations/0023_highlights';
 import { shares } from './migrations/0024_shares';
+import { searched } from './migrations/0025_searched';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
 
@@ -51,6 +53,7 @@ export const MIGRATIONS: readonly string[] = [
   moreTime,
   highlights,
   shares,
+  searched,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */
@@ -85,6 +88,7 @@ function keepDigests(sqlite: BetterSqlite3.Database): void {
  * @throws Error with a sentence where the file was written by a newer or another Juror
  */
 export function migrate(sqlite: BetterSqlite3.Database): void {
+  defineFunctions(sqlite);
   const done = Number(sqlite.pragma('user_version', { simple: true }));
   if (done > MIGRATIONS.length)
     throw new Error('The data folder was written by a newer Juror; start that one instead.');

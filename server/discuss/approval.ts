@@ -1,3 +1,4 @@
+import { searchable } from '../../core/text/searchable';
 import { fromJson } from '../db/json';
 import type { Trx } from '../db/open';
 import { holdOf } from '../../core/course/hold';
@@ -74,9 +75,9 @@ export async function showVersion(trx: Trx, postId: string, number: number, now:
     .executeTakeFirstOrThrow();
   await trx
     .updateTable('post_text')
-    .set({ text })
+    .set({ text: searchable(text) })
     .where('post_id', '=', postId)
-    .where('text', '!=', text)
+    .where('text', '!=', searchable(text))
     .execute();
   await keepMentions(trx, postId, fromJson(doc), now);
 }

@@ -1,3 +1,4 @@
+import { defineFunctions } from '../db/functions';
 import type BetterSqlite3 from 'better-sqlite3';
 import type { z } from 'zod';
 import { decisions } from '../../contract/evaluate';
@@ -48,6 +49,7 @@ function checkRevisions(sqlite: BetterSqlite3.Database): Finding[] {
 
 /** Whether what is found of each post is the version that everyone reads. (rules §4) */
 function checkFound(sqlite: BetterSqlite3.Database): Finding[] {
+  defineFunctions(sqlite);
   const ids = sqlite
     .prepare(
       `SELECT post.id FROM post LEFT JOIN post_text ON post_text.post_id = post.id
@@ -55,7 +57,7 @@ function checkFound(sqlite: BetterSqlite3.Database): Finding[] {
            (SELECT CASE WHEN state <> 'approved' THEN standing END FROM approval WHERE approval.post_id = post.id
               ORDER BY at DESC, rowid DESC LIMIT 1),
            (SELECT max(number) FROM revision AS newest WHERE newest.post_id = post.id))
-         WHERE post_text.text IS NOT revision.text`,
+         WHERE post_text.text IS NOT searchable(revision.text)`,
     )
     .pluck()
     .all() as string[];

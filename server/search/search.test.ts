@@ -31,6 +31,14 @@ describe('search', () => {
     expect(await ids(c.ines, 'river ocean')).toEqual([]);
     expect(await find(c.ines, ' * ')).toEqual({ total: 0, hits: [] });
   });
+  it('finds what stands inside Chinese, Japanese and Thai, and shows it as it was written', async () => {
+    await postText(c.ines, 'ines-han', '河流每年都会改道，没有人能够拥有它。 One two three four five six.');
+    expect((await find(c.ines, '改道')).hits.map(({ postId }) => postId)).toContain('ines-han');
+    expect((await find(c.ines, '道改')).hits).toEqual([]);
+    const [hit] = (await find(c.ines, '每年')).hits;
+    expect(hit!.pieces.map(({ text }) => text).join('')).toContain('河流每年都会改道');
+    expect(hit!.pieces.find((piece) => piece.hit)!.text).toBe('每年');
+  });
   it('shows where, with author, forum and what was found', async () => {
     const { hits } = await find(c.ines, 'mill ');
     expect(hits[0]).toMatchObject({

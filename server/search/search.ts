@@ -3,6 +3,7 @@ import type { SearchHit } from '../../contract/search';
 import { accessTo } from '../../core/access/accessTo';
 import { orderFound } from '../../core/search/orderFound';
 import { searchQuery } from '../../core/search/searchQuery';
+import { PART } from '../../core/text/searchable';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { courseData } from '../course/facts/courseData';
@@ -61,14 +62,17 @@ const found = (match: string, scope: RawBuilder<unknown>) => sql`
   WHERE post_search MATCH ${match} AND ${scope}`;
 
 function piecesOf(marked: string): SearchHit['pieces'] {
-  return marked.split(OPEN).flatMap((part, index) => {
-    const end = index === 0 ? -1 : part.indexOf(CLOSE);
-    const [hit, rest] = [part.slice(0, Math.max(0, end)), part.slice(end + 1)];
-    return [
-      { text: hit, hit: true },
-      { text: rest, hit: false },
-    ].filter(({ text }) => text !== '');
-  });
+  return marked
+    .replaceAll(PART, '')
+    .split(OPEN)
+    .flatMap((part, index) => {
+      const end = index === 0 ? -1 : part.indexOf(CLOSE);
+      const [hit, rest] = [part.slice(0, Math.max(0, end)), part.slice(end + 1)];
+      return [
+        { text: hit, hit: true },
+        { text: rest, hit: false },
+      ].filter(({ text }) => text !== '');
+    });
 }
 
 /** So many posts, the newest that hold what is looked for, are put in order by how much of it they hold; the rest follow by age. */

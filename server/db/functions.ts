@@ -1,0 +1,9 @@
+import type BetterSqlite3 from 'better-sqlite3';
+import { searchable } from '../../core/text/searchable';
+
+/** Gives a connection the functions that the layout of the data calls by name. */
+export function defineFunctions(sqlite: BetterSqlite3.Database): void {
+  // Triggers call it: it only works a text out, and reaches nothing.
+  sqlite.pragma('trusted_schema = ON');
+  sqlite.function('searchable', { deterministic: true }, (text: unknown) => searchable(String(text)));
+}
