@@ -52,6 +52,32 @@ export function dateWords(at: number, zone: string, now: number, hours: Hours): 
   return `${dayWords(at, zone, now)}, ${timeWords(at, zone, hours)}`;
 }
 
+/** "New York": the city a zone is named after. */
+export const placeOfZone = (zone: string): string => zone.split('/').at(-1)!.replaceAll('_', ' ');
+
+/** "22:59 in Paris", with the day where it is another: someone's own time, where it differs from the course's; else null. */
+export function ownTimeWords(
+  at: number,
+  zone: string,
+  own: string,
+  { now, hours }: { readonly now: number; readonly hours: Hours },
+): string | null {
+  if (dateWords(at, zone, now, hours) === dateWords(at, own, now, hours)) return null;
+  const isSameDay = dayWords(at, zone, now) === dayWords(at, own, now);
+  return `${isSameDay ? timeWords(at, own, hours) : dateWords(at, own, now, hours)} in ${placeOfZone(own)}`;
+}
+
+/** "Wed 4 Mar, 23:59 (Thu 5 Mar, 00:59 in Paris)": a date that someone has to keep, in the course's zone and their own. */
+export function dueWords(
+  at: number,
+  zone: string,
+  own: string,
+  as: { readonly now: number; readonly hours: Hours },
+): string {
+  const mine = ownTimeWords(at, zone, own, as);
+  return `${dateWords(at, zone, as.now, as.hours)}${mine === null ? '' : ` (${mine})`}`;
+}
+
 /** "4 Mar" */
 export function shortDay(at: number, zone: string): string {
   return formatter(zone, { day: 'numeric', month: 'short' }).format(at);

@@ -1,3 +1,4 @@
+import { nameOrder } from '../../core/text/nameOrder';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { listAllCourses } from '../../contract/admin';
 import { personName } from '../course/setup/personNames';
@@ -12,8 +13,8 @@ export async function allCourses(db: Db): Promise<AnswerOf<typeof listAllCourses
     .select(['course_id', 'person.id', 'given_name', 'family_name', 'preferred_name', 'sortable_name'])
     .where('removed_at', 'is', null)
     .where('role', '=', 'instructor')
-    .orderBy('sortable_name')
     .execute();
+  instructors.sort((one, other) => nameOrder(one.sortable_name, other.sortable_name));
   const students = await db
     .selectFrom('member')
     .select(['course_id', (eb) => eb.fn.countAll<number>().as('students')])

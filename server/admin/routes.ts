@@ -1,3 +1,4 @@
+import { nameOrder } from '../../core/text/nameOrder';
 import { changeCourse } from '../course/change/changeCourse';
 import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/admin';
@@ -14,9 +15,11 @@ import { allCourses } from './allCourses';
 import { personName } from '../course/setup/personNames';
 
 async function everyone(deps: Deps, only?: string): Promise<contract.AdminPerson[]> {
-  let query = deps.db.selectFrom('person').selectAll().orderBy('sortable_name');
+  let query = deps.db.selectFrom('person').selectAll();
   if (only !== undefined) query = query.where('id', '=', only);
-  const people = await query.execute();
+  const people = (await query.execute()).sort((one, other) =>
+    nameOrder(one.sortable_name, other.sortable_name),
+  );
   const parts = await deps.db
     .selectFrom('member')
     .innerJoin('course', 'course.id', 'member.course_id')

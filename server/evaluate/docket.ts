@@ -1,4 +1,4 @@
-import type { PersonName } from '../../contract/basics';
+import { nameOrder } from '../../core/text/nameOrder';
 import type { DocketRow, DocketView } from '../../contract/evaluate';
 import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import type { Forum } from '../../core/course/forum';
@@ -167,8 +167,10 @@ function progressOf(rows: readonly DocketRow[], me: string): DocketView['forum']
     share.students++;
     if (state === 'given' || state === 'released' || state === 'changed') share.given++;
   }
-  const nameOf = ({ evaluator }: { evaluator: PersonName | null }) => evaluator?.sortable ?? '\uffff';
-  return [...shares.values()].sort((one, other) => (nameOf(one) < nameOf(other) ? -1 : 1));
+  return [...shares.values()].sort((one, other) => {
+    const isNobodys = Number(one.evaluator === null) - Number(other.evaluator === null);
+    return isNobodys || nameOrder(one.evaluator!.sortable, other.evaluator!.sortable);
+  });
 }
 
 /** The docket of one forum, in the order of the roster. */

@@ -21,7 +21,7 @@ export interface MailParts {
 export type WaitingMail = Selectable<Database['mail']> &
   Pick<
     Selectable<Database['person']>,
-    'email' | 'given_name' | 'family_name' | 'preferred_name' | 'hours' | 'password_hash'
+    'email' | 'given_name' | 'family_name' | 'preferred_name' | 'hours' | 'zone' | 'password_hash'
   >;
 
 /** What a mail says. */

@@ -116,6 +116,7 @@ export class Mailer implements Mailing {
         'person.family_name',
         'person.preferred_name',
         'person.hours',
+        'person.zone',
         'person.password_hash',
       ])
       .where('state', '=', 'waiting')

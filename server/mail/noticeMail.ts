@@ -2,10 +2,10 @@ import { randomBytes } from 'node:crypto';
 import { setImmediate as othersTurn } from 'node:timers/promises';
 import { DAY } from '../../core/time/instant';
 import { fromWallClock, toWallClock } from '../../core/time/wallClock';
-import { hoursOr24, type Hours } from '../../words/dates';
+import { dueWords, hoursOr24, placeOfZone, type DateWriter } from '../../words/dates';
 import { noticeAddress, noticeParagraph } from '../../words/notices';
 import type { CourseSetup } from '../course/setup/courseCache';
-import { datesFor, personOf, type InCourse } from '../course/setup/inCourse';
+import { personOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { fromJson, toJson } from '../db/json';
 import { DEFAULT_CHOICE } from '../notices/mailChoice';
@@ -145,8 +145,9 @@ export async function writeNoticeMail(
   );
   if (told.length === 0) return null;
   const hours = hoursOr24(mail.hours);
+  const date: DateWriter = (at) => dueWords(at, setup.zone, mail.zone ?? setup.zone, { now, hours });
   const paragraphs = told.map(
-    (notice) => `${paragraph(notice, setup, now, hours)}\n${address}${noticeAddress(notice, setup.id)}`,
+    (notice) => `${paragraph(notice, setup, now, date)}\n${address}${noticeAddress(notice, setup.id)}`,
   );
   const [first] = paragraphs;
   const subject =
@@ -155,19 +156,19 @@ export async function writeNoticeMail(
       : `${setup.title}: ${told.length} things that concern you`;
   return {
     subject,
-    text: `${mail.preferred_name ?? mail.given_name},\n\n${paragraphs.join('\n\n')}\n\n--\n${setup.title} (${setup.code}) in Juror. ${
+    text: `${mail.preferred_name ?? mail.given_name},\n\n${paragraphs.join('\n\n')}\n\n--\n${setup.title} (${setup.code}) in Juror. Times are those of ${placeOfZone(setup.zone)}. ${
       mail.kind === 'daily' ? 'Sent once a day' : 'Sent at once'
     }; you choose when, under Notices: ${address}/c/${setup.id}/notices\n`,
   };
 }
 
 /** A notice as a mail tells it. */
-function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number, hours: Hours): string {
+function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number, date: DateWriter): string {
   const actor = setup.names.get(notice.actorId ?? '');
   return noticeParagraph(
     { ...notice, actors: actor ? [actor] : [] },
     titleOf(setup, notice.forumId),
-    datesFor({ setup, hours }, now),
+    date,
     now,
   );
 }

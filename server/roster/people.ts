@@ -1,3 +1,4 @@
+import { nameOrder } from '../../core/text/nameOrder';
 import { fromJson } from '../db/json';
 import type { RosterPerson } from '../../contract/roster';
 import type { Kysely } from 'kysely';
@@ -45,9 +46,8 @@ export async function rosterPeople(db: Kysely<Database>, courseId: string): Prom
     ])
     .where('course_id', '=', courseId)
     .execute();
-  const collator = new Intl.Collator('en');
   return rows
-    .sort((a, b) => collator.compare(a.sortable_name, b.sortable_name))
+    .sort((a, b) => nameOrder(a.sortable_name, b.sortable_name))
     .map((row) => ({
       ...personName(row),
       version: row.version,

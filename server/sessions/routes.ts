@@ -1,3 +1,4 @@
+import { nameOrder } from '../../core/text/nameOrder';
 import { hoursOr24 } from '../../words/dates';
 import { DONE } from '../../contract/basics';
 import * as account from '../../contract/account';
@@ -126,8 +127,8 @@ export function demoRoutes(serve: Serve, deps: Deps): void {
       .leftJoin('section', 'section.id', 'member.section_id')
       .selectAll('person')
       .select(['member.role', 'section.title as section'])
-      .orderBy('person.sortable_name')
       .execute();
+    rows.sort((one, other) => nameOrder(one.sortable_name, other.sortable_name));
     const people = rows.map((row) => ({
       ...personName(row),
       email: row.email,

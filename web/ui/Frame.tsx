@@ -27,7 +27,7 @@ import { useMedia } from '../data/useMedia';
 import { setTheme, useTheme } from '../data/theme';
 import { setVantage, useVantage } from '../data/vantage';
 import type { CourseFrame } from '../../contract/course';
-import { dateWords } from './dateWords';
+import { dateWords, zoneWords } from './dateWords';
 import { Initials } from './Initials';
 import { LiveCourse } from './LiveCourse';
 import { Menu } from './Menu';
@@ -63,7 +63,7 @@ function CourseClock({ course }: { course: CourseFrame }) {
   const { state } = useSession();
   const now = useNow();
   const [open, setOpen] = useState(false);
-  const words = `${course.code} · ${dateWords(now, course.zone)}`;
+  const words = `${course.code} · ${dateWords(now, course.zone)}${zoneWords(now, course.zone)}`;
   if (!state.demo || course.role === 'student') return <span className="num">{words}</span>;
   return (
     <>

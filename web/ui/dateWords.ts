@@ -22,15 +22,22 @@ export const datesIn =
   (at) =>
     dateWords(at, zone);
 
+const here = () => ({ now: courseNow(), hours: hoursChosen() });
+
 /** "22:59 in Paris", or with the day where it is another: the reader's own time, where it differs from the course's; else null. */
-export function ownTimeWords(at: number, zone: string, own = ownZone()): string | null {
-  if (dateWords(at, zone) === dateWords(at, own)) return null;
-  const place = own.split('/').at(-1)!.replaceAll('_', ' ');
-  return `${dayWords(at, zone) === dayWords(at, own) ? timeWords(at, own) : dateWords(at, own)} in ${place}`;
-}
+export const ownTimeWords = (at: number, zone: string, own = ownZone()): string | null =>
+  words.ownTimeWords(at, zone, own, here());
 
 /** "Wed 4 Mar, 23:59 (Thu 5 Mar, 00:59 in Paris)": a date that someone has to keep, in the course's zone and their own. */
-export function dueWords(at: number, zone: string, own = ownZone()): string {
-  const mine = ownTimeWords(at, zone, own);
-  return `${dateWords(at, zone)}${mine === null ? '' : ` (${mine})`}`;
-}
+export const dueWords = (at: number, zone: string, own = ownZone()): string =>
+  words.dueWords(at, zone, own, here());
+
+/** Writes instants as {@link dueWords} does, for sentences about dates that someone has to keep. */
+export const duesIn =
+  (zone: string): words.DateWriter =>
+  (at) =>
+    dueWords(at, zone);
+
+/** "in Lisbon", where the reader's clock shows another time than the course's; else nothing. */
+export const zoneWords = (at: number, zone: string, own = ownZone()): string =>
+  ownTimeWords(at, zone, own) === null ? '' : ` in ${words.placeOfZone(zone)}`;

@@ -1,3 +1,4 @@
+import { nameOrder } from '../../text/nameOrder';
 import type { Points } from '../../course/points';
 import { NO_CATEGORY } from './fromCourse';
 import type { Tables } from './tables';
@@ -44,7 +45,7 @@ export function classesOf(
       title: title!,
       items: tables.lineItems.filter((item) => item.classSourcedId === sourcedId && isKept(item)).length,
     }))
-    .sort((a, b) => b.items - a.items || a.title.localeCompare(b.title, 'en'));
+    .sort((a, b) => b.items - a.items || nameOrder(a.title, b.title));
 }
 
 /**

@@ -1,3 +1,4 @@
+import { nameOrder } from '../../../core/text/nameOrder';
 import { fromJson } from '../../db/json';
 import type { PersonName } from '../../../contract/basics';
 import { forumOf, type ForumRules } from '../../../contract/forumSettings';
@@ -94,8 +95,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     .select(['person.id', 'email', 'given_name', 'family_name', 'preferred_name', 'sortable_name'])
     .where('course_id', '=', courseId)
     .execute();
-  const collator = new Intl.Collator('en');
-  rows.sort((a, b) => collator.compare(a.sortable_name, b.sortable_name));
+  rows.sort((a, b) => nameOrder(a.sortable_name, b.sortable_name));
   const groupPlans = await db
     .selectFrom('group_plan')
     .selectAll()

@@ -5,7 +5,7 @@ import { listForums, type ForumLine } from '../../../contract/discuss';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { dateWords } from '../../ui/dateWords';
+import { dueWords } from '../../ui/dateWords';
 import { plural, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Empty, Failed, Loading } from '../../ui/states';
@@ -15,9 +15,9 @@ import { useTitle } from '../../ui/useTitle';
 function stateWords(line: ForumLine, zone: string, now: number): string {
   if (line.draft) return 'draft, students do not see it';
   if (line.phase === 'locked') return 'opens after your part elsewhere';
-  if (line.phase === 'announced') return `opens ${dateWords(line.opensAt!, zone)}`;
+  if (line.phase === 'announced') return `opens ${dueWords(line.opensAt!, zone)}`;
   if (line.phase === null && line.posts === 0 && line.opensAt !== null && line.opensAt > now) {
-    return `opens ${dateWords(line.opensAt, zone)}`;
+    return `opens ${dueWords(line.opensAt, zone)}`;
   }
   const parts = [plural(line.posts, 'post')];
   if (line.unread > 0) parts.push(`${numberWords(line.unread)} unread`);
@@ -29,20 +29,20 @@ function stateWords(line: ForumLine, zone: string, now: number): string {
 }
 
 /** What is still to come of a forum's dates, in words. */
-function dueWords(line: ForumLine, zone: string, now: number): string {
+function comingWords(line: ForumLine, zone: string, now: number): string {
   if (line.draft || line.phase === 'locked') return '';
   const parts = [
     line.initialDue !== null &&
       line.initialDue >= now &&
-      `initial post due ${dateWords(line.initialDue, zone)}`,
+      `initial post due ${dueWords(line.initialDue, zone)}`,
     line.repliesDue !== null &&
       line.repliesDue >= now &&
-      `${line.initialDue === null ? 'due' : 'replies due'} ${dateWords(line.repliesDue, zone)}`,
+      `${line.initialDue === null ? 'due' : 'replies due'} ${dueWords(line.repliesDue, zone)}`,
     line.closesAt !== null &&
       line.closesAt >= now &&
       line.initialDue === null &&
       line.repliesDue === null &&
-      `open until ${dateWords(line.closesAt, zone)}`,
+      `open until ${dueWords(line.closesAt, zone)}`,
   ].filter(Boolean);
   return parts.join(' · ');
 }
@@ -101,8 +101,8 @@ export function Forums() {
                         )}
                       </span>
                       <span className="quiet num block text-sm">{stateWords(line, course.zone, now)}</span>
-                      {dueWords(line, course.zone, now) && (
-                        <span className="num block text-sm">{dueWords(line, course.zone, now)}</span>
+                      {comingWords(line, course.zone, now) && (
+                        <span className="num block text-sm">{comingWords(line, course.zone, now)}</span>
                       )}
                       {line.recent.length > 0 && (
                         <span className="quiet block text-sm">

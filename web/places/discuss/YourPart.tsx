@@ -2,7 +2,7 @@ import { fromNow } from '../../../words/dates';
 import type { ForumView } from '../../../contract/discuss';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
-import { dateWords, dueWords } from '../../ui/dateWords';
+import { dueWords } from '../../ui/dateWords';
 import { plural, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
 import { Tally } from '../../ui/Tally';
@@ -58,7 +58,7 @@ export function SealNotice({ forum }: { forum: ForumView }) {
   const { zone } = useCourse();
   const { sealed } = forum;
   if (sealed === null) return null;
-  const lifts = sealed.liftsAt === null ? null : dateWords(sealed.liftsAt - 1, zone);
+  const lifts = sealed.liftsAt === null ? null : dueWords(sealed.liftsAt - 1, zone);
   return (
     <section
       aria-label="Seal"

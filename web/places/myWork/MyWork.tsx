@@ -7,7 +7,7 @@ import { DAY } from '../../../core/time/instant';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { dateWords, dayWords, dueWords, timeWords } from '../../ui/dateWords';
+import { dateWords, dayWords, dueWords, ownTimeWords, timeWords } from '../../ui/dateWords';
 import { plural, maximumWords, pointWords } from '../../../words/numbers';
 import { nextStep } from '../../../words/requirements';
 import { Empty, Failed, Loading } from '../../ui/states';
@@ -20,7 +20,9 @@ function Due({ line }: { line: WorkLine }) {
   const { zone } = useCourse();
   const now = useNow();
   if (line.due === null) return <span className="quiet">no due date</span>;
-  const words = sameDay(line.due, now, zone) ? timeWords(line.due, zone) : dueWords(line.due, zone);
+  const own = ownTimeWords(line.due, zone);
+  const today = `${timeWords(line.due, zone)}${own === null ? '' : ` (${own})`}`;
+  const words = sameDay(line.due, now, zone) ? today : dueWords(line.due, zone);
   return (
     <>
       <b className={`num font-semibold ${line.overdue ? 'text-late' : ''}`}>

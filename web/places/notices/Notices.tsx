@@ -15,7 +15,7 @@ import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { useVantage } from '../../data/vantage';
-import { datesIn, dayWords } from '../../ui/dateWords';
+import { dayWords, duesIn } from '../../ui/dateWords';
 import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
@@ -122,7 +122,7 @@ function NoticeRow({ notice, read }: { notice: NoticeGroup; read: () => void }) 
         >
           <span className={`block group-hover:underline ${notice.read ? '' : 'font-bold'}`}>
             {!notice.read && <span className="sr-only">Unread: </span>}
-            {noticeWords(notice, datesIn(course.zone))}
+            {noticeWords(notice, duesIn(course.zone))}
           </span>
           <span className="quiet block text-sm">{notice.forum}</span>
         </Link>
@@ -131,7 +131,7 @@ function NoticeRow({ notice, read }: { notice: NoticeGroup; read: () => void }) 
         )}
         {notice.dates !== null && (
           <dl className="mt-1 text-sm">
-            {dateChanges(notice.dates, datesIn(course.zone)).map(({ label, before, after }) => (
+            {dateChanges(notice.dates, duesIn(course.zone)).map(({ label, before, after }) => (
               <div key={label} className="num flex flex-wrap gap-x-2">
                 <dt className="quiet">{label}:</dt>
                 <dd>

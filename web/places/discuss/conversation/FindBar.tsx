@@ -1,3 +1,4 @@
+import { nameOrder } from '../../../../core/text/nameOrder';
 import {
   CheckCheck,
   FoldVertical,
@@ -32,7 +33,7 @@ function authorsOf(talk: readonly Talk[]) {
   const authors = new Map(
     talk.flatMap(({ placed: { post } }) => (post.author ? [[post.author.id, post.author] as const] : [])),
   );
-  return [...authors.values()].sort((a, b) => a.sortable.localeCompare(b.sortable));
+  return [...authors.values()].sort((a, b) => nameOrder(a.sortable, b.sortable));
 }
 
 const ORDERS: readonly (readonly [ThreadOrder, string])[] = [

@@ -1,3 +1,4 @@
+import { nameOrder } from '../../../../core/text/nameOrder';
 import { ChevronDown, ListFilter, X } from 'lucide-react';
 import { useId, useState } from 'react';
 import type { DocketRow } from '../../../../contract/evaluate';
@@ -29,7 +30,7 @@ export function DocketFilters({
     ['second', 'for a second reading', count(({ reading }) => reading?.wanted === true)],
     ['settle', 'to settle', count(({ reading }) => reading?.settle === true)],
   ] as const;
-  const groups = [...new Set(all.flatMap((row) => row.groups))].sort();
+  const groups = [...new Set(all.flatMap((row) => row.groups))].sort(nameOrder);
   const [isOpen, setOpen] = useState(false);
   const fields = useId();
   const isNarrow = narrows(filter);
