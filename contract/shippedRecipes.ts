@@ -67,7 +67,7 @@ export function shippedRecipes(): Recipe[] {
   return [
     recipe(
       'juror-position',
-      'A position, then two answers',
+      'A position, then two replies',
       'For a question people can disagree about. Everyone commits before reading the others; the week has two deadlines.',
       doc(
         text('Take a position on the question of this week.'),
@@ -77,7 +77,7 @@ export function shippedRecipes(): Recipe[] {
           'Say what would change your mind.',
         ),
         text(
-          'Then answer two people who hold something else. Begin from their best point, not from their weakest.',
+          'Then reply to two people who hold something else. Begin from their best point, not from their weakest.',
         ),
       ),
       { required: { initialMinWords: 150, replies: 2, replyMinWords: 40 } },
@@ -157,12 +157,12 @@ export function shippedRecipes(): Recipe[] {
     recipe(
       'juror-exchange',
       'Exchange of drafts',
-      'For work in progress. Everyone opens one thread with a draft; two classmates answer with one strength, one question, one change.',
+      'For work in progress. Everyone opens one thread with a draft; two classmates reply with one strength, one question, one change.',
       doc(
         text(
           'Open your thread with the draft as it is, and say at its top what you want to know from your readers.',
         ),
-        text('Then answer two classmates who have few answers yet:'),
+        text('Then reply to two classmates who have few replies yet:'),
         list(
           'Name the sentence that works best, and say what it does.',
           'Ask one question the draft should answer.',
@@ -180,12 +180,12 @@ export function shippedRecipes(): Recipe[] {
     recipe(
       'juror-welcome',
       'Meet each other',
-      'For the first week. Nothing is scored; a starter breaks the silence, and everyone is told when they are answered.',
+      'For the first week. Nothing is scored; a starter breaks the silence, and everyone is told when someone replies to them.',
       doc(
         text(
           'Say who you are in five sentences: what you are called, where you are writing from, and one thing here that you would rather not explain twice.',
         ),
-        text('Then answer someone you do not know yet.'),
+        text('Then reply to someone you do not know yet.'),
       ),
       {
         openings: 'threadsFreely',

@@ -91,8 +91,8 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
         ];
       case 'repliesTooSoon':
         return [
-          'Little time to answer.',
-          'Replies are due less than 24 hours after the initial post; late first posts leave nothing to answer.',
+          'Little time to reply.',
+          'Replies are due less than 24 hours after the initial post; late first posts leave nothing to reply to.',
         ];
       case 'initialAfterOthersReplies':
         return [

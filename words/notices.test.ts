@@ -19,14 +19,14 @@ const words = (more: Partial<Sample>) => noticeWords(notice(more), date);
 
 describe('a notice in words', () => {
   it('names one, two, or one and the others', () => {
-    expect(words({})).toBe('Bram answered your post');
+    expect(words({})).toBe('Bram replied to your post');
     expect(words({ actors: [person('Bram'), person('Emi')], count: 2 })).toBe(
-      'Bram and Emi answered your post',
+      'Bram and Emi replied to your post',
     );
     expect(words({ actors: ['Bram', 'Emi', 'Noor'].map(person), count: 5 })).toBe(
-      'Bram and 2 others answered your post, 5 answers',
+      'Bram and 2 others replied to your post, 5 replies',
     );
-    expect(words({ actors: [] })).toBe('Someone answered your post');
+    expect(words({ actors: [] })).toBe('Someone replied to your post');
   });
   it.each<[Partial<Sample>, string]>([
     [{ kind: 'aside' }, 'Bram wrote you an aside'],

@@ -32,7 +32,7 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
   switch (notice.kind) {
     case 'answer': {
       const several = notice.actors.length > 0 && count > notice.actors.length;
-      return `${who} answered your post${inPlace}${several ? `, ${plural(count, 'answer')}` : ''}`;
+      return `${who} replied to your post${inPlace}${several ? `, ${plural(count, 'reply', 'replies')}` : ''}`;
     }
     case 'aside':
       return `${who} wrote you an aside${inPlace}`;
@@ -89,7 +89,7 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
   }
 }
 
-/** What happened, without the forum, which stands beside it: "Bram Oyelaran answered your post". */
+/** What happened, without the forum, which stands beside it: "Bram Oyelaran replied to your post". */
 export const noticeWords = (notice: Told, date: DateWriter): string => happened(notice, date, null);
 
 /** What follows on the sentence where it is read away from Juror; it ends as the sentence does where nothing has to. */

@@ -158,7 +158,7 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
       const words = plural(required.replyMinWords, 'word');
       return {
         text: `${plural(left, 'more reply', 'more replies')}, ${words} or more.`,
-        button: 'Find a post to answer',
+        button: 'Find a post to reply to',
       };
     },
     stands(slots, { required, dates, due, initialFirst }) {

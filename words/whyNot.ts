@@ -18,19 +18,19 @@ export function whyNot(reason: DoReason, date: (at: number) => string, done = 'c
     case 'dueDatePassed':
       return `It was due ${date(reason.due)}, and this forum takes no posts after that.`;
     case 'sealed':
-      return 'Write your own initial post first. Until then you can only answer staff below your own posts.';
+      return 'Write your own initial post first. Until then you can only reply to staff below your own posts.';
     case 'notReadable':
       return 'There is nothing at this address, or it is not for you.';
     case 'removed':
       return 'This post was removed.';
     case 'removedByStaff':
-      return 'Staff removed this post; ask them to put it back.';
+      return 'Staff removed this post; ask them to restore it.';
     case 'notYours':
       return 'Only the author may do this.';
     case 'yourOwn':
       return 'This is your own post.';
     case 'answered':
-      return `Someone has answered this post, so it can no longer be ${done}.`;
+      return `Someone has replied to this post, so it can no longer be ${done}.`;
     case 'threadFrozen':
       return 'Staff have frozen this thread. You can read it, but not write in it for now.';
     case 'staffOnly':
@@ -38,7 +38,7 @@ export function whyNot(reason: DoReason, date: (at: number) => string, done = 'c
     case 'studentsOnly':
       return 'Only students report a post to staff.';
     case 'noAsideHere':
-      return 'An aside answers a student; staff wrote this post.';
+      return 'An aside is a reply to a student; staff wrote this post.';
     case 'notYourStudents':
       return 'This is for staff who work with that section or group.';
     case 'forumRule':

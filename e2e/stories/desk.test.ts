@@ -130,7 +130,7 @@ describe('the docket', () => {
     const { page } = s;
     await page.go('/c/rvc210/evaluate/floodplain/ines-vardanyan');
     await page.type(/^Initial post: points/, '3.25');
-    await page.sees('Kept, not given yet.');
+    await page.sees('Saved, not given yet.');
     await page.go('/c/rvc210/evaluate/floodplain/emi-sato');
     await page.find('heading', 'Emi Sato');
     await page.go('/c/rvc210/evaluate/floodplain/ines-vardanyan');

@@ -67,10 +67,10 @@ describe('a conversation', () => {
     await staff.sees('answers Bram');
     await page.driver.navigate().refresh();
     await page.sees('Where exactly is the chemist?');
-    await page.sees('Someone has answered this post, so it can no longer be removed.');
+    await page.sees('Someone has replied to this post, so it can no longer be removed.');
     expect(await menu()).toBe(false);
     await page.click('button', 'Reply to Anselm');
-    await page.sees('Answers to staff do not count as one of your replies.');
+    await page.sees('Replies to staff do not count towards your required replies.');
     await page.click('button', 'Discard');
   });
 

@@ -9,7 +9,7 @@ describe('drafts', () => {
     await page.enter('Noor van Dijk');
     await page.go('/c/rvc210/discuss/small-rivers');
     await page.type('Your initial post', 'The Tannery Cut runs below the bus station and');
-    await page.sees('draft kept');
+    await page.sees('draft saved');
     await page.driver.switchTo().newWindow('tab');
     const [first, second] = await page.driver.getAllWindowHandles();
     await page.driver.switchTo().window(first!);
@@ -42,7 +42,7 @@ describe('drafts', () => {
       download_throughput: 10_000_000,
       upload_throughput: 10_000_000,
     });
-    await page.sees('keeping');
+    await page.sees('saving');
     await page.type('Your initial post', ', and the second half was typed while it was saved');
     await page.click('link', 'My work');
     await slow.deleteNetworkConditions();
@@ -96,13 +96,13 @@ describe('drafts', () => {
     const second = await page.driver.getWindowHandle();
     await page.go('/c/rvc210/discuss/small-rivers');
     await page.type('Your initial post', 'Written in the second tab');
-    await page.sees('draft kept');
+    await page.sees('draft saved');
     await page.driver.switchTo().window(first);
     await page.type('Your initial post', 'Written in the first tab');
-    await page.sees('Both are kept');
+    await page.sees('Both are saved');
     await page.click('button', 'Put it below this text');
     await page.sees('Written in the second tab');
-    await page.sees('draft kept');
+    await page.sees('draft saved');
     await page.driver.switchTo().window(second);
     await page.driver.close();
     await page.driver.switchTo().window(first);

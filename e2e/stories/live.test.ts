@@ -51,7 +51,7 @@ describe('what changes while people read', () => {
     await page.click('button', 'Show it');
     await page.sees('Who mended it, do you know?');
     await tomas.click('link', /^Notices, \d+ unread/);
-    await tomas.click('link', /Lucie Vondráčková answered your post/);
+    await tomas.click('link', /Lucie Vondráčková replied to your post/);
     await tomas.sees('Who mended it, do you know?');
   });
 
@@ -132,7 +132,7 @@ describe('what changes while people read', () => {
     );
     const [mail] = await mails();
     expect(mail).toMatchObject({ kind: 'daily', state: 'sent' });
-    expect(mail!.text).toContain('Lucie Vondráčková answered your post in “Course help desk”.');
+    expect(mail!.text).toContain('Lucie Vondráčková replied to your post in “Course help desk”.');
     expect(mail!.text).not.toContain('cool a house');
     await page.driver.navigate().refresh();
     await page.find('heading', 'Outbox');

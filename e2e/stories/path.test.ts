@@ -20,12 +20,9 @@ describe('from plan to gradebook', () => {
     await page.type('Prompt', 'Stand on the quay for ten minutes. Whose is it?');
     await page.setDate('Initial post due', '2026-03-06T23:59');
     await page.setDate('Replies due', '2026-03-07T12:00');
-    await page.sees('Little time to answer.');
+    await page.sees('Little time to reply.');
     await page.setDate('Replies due', '2026-03-09T23:59');
-    await page.until(
-      async () => !(await page.text()).includes('Little time to answer.'),
-      'the finding to go',
-    );
+    await page.until(async () => !(await page.text()).includes('Little time to reply.'), 'the finding to go');
     await page.setDate('Posting until', '2026-03-12T23:59');
     await page.type('Words of the initial post', '15', { clear: true });
     await page.type('Words of a reply', '4', { clear: true });

@@ -66,7 +66,7 @@ describe('reading', () => {
   it('with the fewest answers first, who waits for an answer comes first; the address keeps it', async () => {
     const { page } = s;
     await page.go(FLOODPLAIN);
-    await page.choose('Order', 'fewest answers first');
+    await page.choose('Order', 'fewest replies first');
     await page.until(async () => (await page.path()).includes('order=fewest'), 'the order in the address');
     const posts = (await view()).posts;
     const answered = new Set(posts.map(({ parentId }) => parentId));
@@ -149,7 +149,7 @@ describe('reading', () => {
     await page.until(async () => (await shown()).length === posts.length, 'all of them');
     const all = await shown();
     const answer = posts.find(({ parentId, as }) => parentId !== null && as === 'text')!;
-    await page.click('button', 'Fold all answers');
+    await page.click('button', 'Fold all replies');
     await page.until(
       async () => (await shown()).length === posts.filter(({ parentId }) => parentId === null).length,
       'the openings alone',

@@ -155,7 +155,7 @@ export function writePost(
     if (post.starter && (!isStaff || post.parentId !== null))
       throw wrongField('starter', 'Only staff open starters.');
     if (post.aside && post.parentId === null)
-      throw wrongField('aside', 'An aside answers a post; it cannot open a thread.');
+      throw wrongField('aside', 'An aside is a reply to a post; it cannot open a thread.');
     let above: ReturnType<typeof readablePost> | null = null;
     let staffsSpace: string | null = null;
     if (post.parentId === null) {
@@ -170,7 +170,7 @@ export function writePost(
       if (post.questionId !== null || post.spaceId !== null)
         throw wrongField(
           'parentId',
-          'An answer stands where the post it answers stands; it names no question or space.',
+          'A reply stands where the post it replies to stands; it names no question or space.',
         );
       const place = opened.placed.get(post.parentId);
       if (!place || !opened.sees.has(post.parentId)) throw notFound();

@@ -62,7 +62,7 @@ describe('mail', () => {
       state: 'sent',
       to: { email: 'ines@fenwick-hollow.example' },
     });
-    expect(mails[0]!.text).toContain('bram Example answered your post in “Who owns the floodplain?”.');
+    expect(mails[0]!.text).toContain('bram Example replied to your post in “Who owns the floodplain?”.');
     expect(mails[0]!.text).toContain('https://juror.example/c/rivers/discuss/floodplain#post-reply');
     const [name] = files();
     const file = readFileSync(join(c.server.dataFolder, 'outbox', name!), 'utf8');
@@ -107,7 +107,7 @@ describe('mail', () => {
     await pass();
     const { mails } = await outbox(c.ines);
     expect(mails).toMatchObject([{ kind: 'daily', subject: 'Rivers and Cities: 2 things that concern you' }]);
-    expect(mails[0]!.text!.match(/answered your post/g)).toHaveLength(2);
+    expect(mails[0]!.text!.match(/replied to your post/g)).toHaveLength(2);
     expect((await outbox(c.bram)).mails).toEqual([]);
   });
   it('says nothing of what was read before it was made', async () => {

@@ -11,12 +11,12 @@ import { refuseUnlessModerates } from '../course/access/moderates';
 
 const REFUSALS: Record<MoveRefusal, string> = {
   belowItself:
-    'A post cannot stand below itself or one of its own answers. Choose a post outside this branch.',
+    'A post cannot stand below itself or one of its own replies. Choose a post outside this branch.',
   alreadyThere: 'It stands there already.',
   otherSpace:
     'That post belongs to another section, group or journal; a branch stays where those who wrote it read.',
   aside: 'An aside stays between its two sides: it moves only under an aside with the same student.',
-  removed: 'That post is removed; put it back first, or choose another.',
+  removed: 'That post is removed; restore it first, or choose another.',
 };
 
 /**
@@ -43,7 +43,7 @@ export function movePost(
     const { forum } = opened;
     if (to.parentId !== null) {
       if (to.questionId !== null)
-        throw wrongField('questionId', 'An answer belongs to the question of the post it answers.');
+        throw wrongField('questionId', 'A reply belongs to the question of the post it replies to.');
       if (opened.sees.get(to.parentId) !== 'text')
         throw wrongField('parentId', 'The post it should move to is not there any more.');
     } else if (forum.openings === 'answerQuestions') {

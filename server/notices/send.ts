@@ -34,7 +34,7 @@ export function sendTo(
     if (known) return to.length;
     const target = postId === null ? null : readablePost(opened, postId);
     if (target?.place.removed)
-      throw wrongField('postId', 'This post is removed; put it back before you send it.');
+      throw wrongField('postId', 'This post is removed; restore it before you send it.');
     const people = [...new Set(to)];
     const readers: string[] = [];
     for (const each of people) {

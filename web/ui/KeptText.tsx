@@ -71,7 +71,7 @@ export function KeptText({
         <div role="alert" className="mt-1 text-sm text-error">
           <p>{problem}</p>
           {theirs !== null && (
-            <p>It says now: “{theirs}”. Yours is still above; keep it to write it over theirs.</p>
+            <p>It says now: “{theirs}”. Yours is still above; save it to replace theirs.</p>
           )}
         </div>
       )}

@@ -115,7 +115,7 @@ function Head({ page, forum }: Omit<PageProps, 'findField'>) {
       {forum.phase !== null && (
         <details className="no-print min-[1240px]:hidden">
           <summary className="link-plain cursor-pointer text-sm">
-            What counts, who answered you, whom you answered
+            What counts, who replied to you, whom you replied to
           </summary>
           <div className="pt-3">
             <StandingPanel forum={forum} posts={page.conversation.posts} />

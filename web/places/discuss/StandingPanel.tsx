@@ -18,10 +18,10 @@ const UNUSED: Record<UnusedReason, string> = {
   held: 'waits for approval',
   returned: 'returned to you; revise it and send it again',
   aside: 'between you and staff',
-  toStaff: 'answers staff',
+  toStaff: 'a reply to staff',
   toOneself: 'adds to your own post',
   ownThread: 'stands in your own thread, which does not count here',
-  answeredAlready: 'to someone you have answered already',
+  answeredAlready: 'to someone you have replied to already',
   enough: 'comes on top of what is asked for',
   further: 'a further answer, on top of your initial post',
   notAsked: 'nothing of the kind is asked for',
@@ -149,8 +149,8 @@ export function StandingPanel({ forum, posts }: { forum: ForumView; posts: reado
           </ol>
         </div>
       )}
-      <People title="Who answered you" nobody="Nobody yet." people={answeredMe} />
-      <People title="Whom you answered" nobody="Nobody yet." people={iAnswered} />
+      <People title="Who replied to you" nobody="Nobody yet." people={answeredMe} />
+      <People title="Whom you replied to" nobody="Nobody yet." people={iAnswered} />
     </div>
   );
 }

@@ -60,7 +60,7 @@ export function GradebookHead({
           ? plural(shown, 'student')
           : `${shown} of ${plural(view.rows.length, 'student')}`}{' '}
         · {plural(view.items.length, 'item')}
-        {isKeeping && ' · keeping …'}
+        {isKeeping && ' · saving …'}
         {orderAgain && (
           <>
             {' · scores have changed since: '}

@@ -83,7 +83,7 @@ function Done({ line }: { line: WorkLine }) {
         {note && <span className="quiet"> · {note}</span>}
       </p>
       <p className="quiet hidden md:block">
-        {line.answered > 0 ? `${plural(line.answered, 'person', 'people')} answered you` : ''}
+        {line.answered > 0 ? `${plural(line.answered, 'person', 'people')} replied to you` : ''}
       </p>
       <p className="num text-right">
         {line.score && (

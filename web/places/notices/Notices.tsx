@@ -86,8 +86,8 @@ export function Notices() {
       {data.groups.length === 0 && (
         <Empty title="Nothing to tell yet" level={2}>
           {course.role === 'student'
-            ? 'Answers to your posts, what is due, scores and what people send you appear here.'
-            : 'Answers to your posts, posts that wait for approval and what people send you appear here.'}
+            ? 'Replies to your posts, what is due, scores and what people send you appear here.'
+            : 'Replies to your posts, posts that wait for approval and what people send you appear here.'}
         </Empty>
       )}
       {days.map(({ name, groups }) => (

@@ -81,7 +81,7 @@ function Choose({
       {error && !data && <Failed error={error} />}
       {!data && !error && <Loading />}
       {fitting?.length === 0 && (
-        <p className="quiet">The library has none yet. Keep one from a forum, or make one in the library.</p>
+        <p className="quiet">The library has none yet. Save one from a forum, or make one in the library.</p>
       )}
       <ul className="ruled border-t empty:border-0">
         {fitting?.map(({ id, guide, of }) => (

@@ -47,6 +47,6 @@ describe('why something cannot be done', () => {
       'It could be edited until Tue 10 Mar, 23:59.',
     );
     expect(whyNot({ code: 'dueDatePassed', due: at }, zone)).toContain('takes no posts after that');
-    expect(whyNot({ code: 'answered' }, zone)).toContain('answered');
+    expect(whyNot({ code: 'answered' }, zone)).toContain('replied');
   });
 });

@@ -41,7 +41,7 @@ const ORDERS: readonly (readonly [ThreadOrder, string])[] = [
   ['newest', 'newest first'],
   ['oldest', 'oldest first'],
   ['activity', 'latest activity'],
-  ['fewest', 'fewest answers first'],
+  ['fewest', 'fewest replies first'],
 ];
 
 /** Above the conversation: what is unread, the order, and finding posts by words and qualities. */
@@ -87,7 +87,7 @@ export function FindBar({
             icon={folding.isAnyFolded ? UnfoldVertical : FoldVertical}
             onClick={() => folding.foldAll(!folding.isAnyFolded)}
           >
-            {folding.isAnyFolded ? 'Unfold everything' : 'Fold all answers'}
+            {folding.isAnyFolded ? 'Unfold everything' : 'Fold all replies'}
           </QuietButton>
         )}
         {!isFiltered && isStaff && pickAll !== null && (

@@ -136,7 +136,7 @@ export function PostActions({
       {vantage === null && !post.removed && body.reported && <span className="quiet">reported to staff</span>}
       {isStaff && body.draftKeptAt !== null && (
         <span className="quiet num text-xs">
-          last draft kept <When at={body.draftKeptAt} />
+          last draft saved <When at={body.draftKeptAt} />
         </span>
       )}
       {cannot && (

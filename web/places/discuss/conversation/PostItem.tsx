@@ -43,7 +43,7 @@ function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
       </span>
       {!post.read && <span className="text-xs font-bold text-river">unread</span>}
       {post.author!.kind === 'staff' && <span className="quiet">staff</span>}
-      {answers && <span className="quiet">answers {answers.author?.given ?? 'a removed post'}</span>}
+      {answers && <span className="quiet">replies to {answers.author?.given ?? 'a removed post'}</span>}
       <When at={post.createdAt} className="quiet num" plain />
       {slot && (
         <span
@@ -224,7 +224,7 @@ export function PostItem({
       ref={element}
       id={`${prefix}-${post.id}`}
       tabIndex={-1}
-      aria-label={`${post.author!.name}${answers ? `, answering ${answers.author?.name ?? 'a removed post'}` : ''}${post.asideWith === null ? '' : ', aside'}`}
+      aria-label={`${post.author!.name}${answers ? `, replying to ${answers.author?.name ?? 'a removed post'}` : ''}${post.asideWith === null ? '' : ', aside'}`}
       className={`post ${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''} ${post.asideWith === null ? '' : 'aside-post'}`}
       style={{
         ...style,

@@ -15,8 +15,8 @@ type Who = 'all' | 'nothing' | 'nobody' | 'unanswered';
 const WHO: readonly (readonly [Who, string, (student: ModeratedStudent) => boolean])[] = [
   ['all', 'Everyone', () => true],
   ['nothing', 'Posted nothing yet', ({ posts, asked }) => posts === 0 && asked],
-  ['nobody', 'Answered nobody', ({ posts, answered }) => posts > 0 && answered === 0],
-  ['unanswered', 'Not answered', ({ unanswered }) => unanswered.length > 0],
+  ['nobody', 'Replied to nobody', ({ posts, answered }) => posts > 0 && answered === 0],
+  ['unanswered', 'Nobody has replied to them', ({ unanswered }) => unanswered.length > 0],
 ];
 
 /** Every student with what they wrote, whom they answered and who answered them; chosen ones can be written to. */

@@ -12,7 +12,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
   const { forum, threads } = moderate;
   if (threads.length === 0)
     return (
-      <Empty title="Nobody is left unanswered" level={2}>
+      <Empty title="Every post has a reply" level={2}>
         Posts of students that nobody else has answered appear here, thread by thread.
       </Empty>
     );
@@ -27,7 +27,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
             Posts
           </th>
           <th scope="col" className="py-2 font-medium">
-            Answered by nobody
+            Nobody has replied to
           </th>
         </tr>
       </thead>

@@ -53,7 +53,7 @@ export function WaitingPosts({ moderate }: { moderate: ModerateView }) {
           <p className="flex flex-wrap items-center gap-x-2.5 gap-y-0.5 text-sm">
             <Initials name={post.author.name} />
             <b className="text-[0.97rem]">{post.author.name}</b>
-            {post.answers && <span className="quiet">answers {post.answers.name}</span>}
+            {post.answers && <span className="quiet">replies to {post.answers.name}</span>}
             <span className="quiet num">{plural(post.words, 'word')}</span>
             {post.standing !== null && <b className="text-late">a change to an approved post</b>}
             <span className="quiet">

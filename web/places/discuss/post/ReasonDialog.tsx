@@ -63,7 +63,7 @@ export function ReasonDialog({
               checked={branch}
               onChange={(event) => setBranch(event.target.checked)}
             />
-            {below === 1 ? 'and the answer below it' : `and the ${below} answers below it`}
+            {below === 1 ? 'and the reply below it' : `and the ${below} replies below it`}
           </label>
         )}
         <Problem className="mt-1 text-sm">{problem}</Problem>

@@ -84,7 +84,7 @@ function OneByOne({ revisions }: { revisions: readonly Revision[] }) {
             {revision.byStaff && ` · by ${revision.author.name}`}
             {revision.draftKeptAt !== null && (
               <>
-                {' · '}last draft kept <When at={revision.draftKeptAt} />
+                {' · '}last draft saved <When at={revision.draftKeptAt} />
               </>
             )}
           </p>

@@ -5,13 +5,13 @@ import { useCourse } from '../../../data/course';
 import type { DraftInHand, DraftState } from './useDraft';
 
 function draftWords(state: DraftState, zone: string): string {
-  if (state.kind === 'kept') return `draft kept ${timeWords(state.at, zone)}`;
-  if (state.kind === 'keeping') return 'keeping …';
-  if (state.kind === 'elsewhere') return 'kept in this tab';
-  if (state.kind === 'sentElsewhere') return 'kept in this tab: what you had here was sent meanwhile';
-  if (state.kind === 'signedOut') return 'kept in this browser: sign in again to go on';
-  if (state.kind === 'refused') return `kept in this browser only: ${state.why}`;
-  return state.kind === 'onlyHere' ? 'kept in this browser only: the server cannot be reached' : '';
+  if (state.kind === 'kept') return `draft saved ${timeWords(state.at, zone)}`;
+  if (state.kind === 'keeping') return 'saving …';
+  if (state.kind === 'elsewhere') return 'saved in this tab';
+  if (state.kind === 'sentElsewhere') return 'saved in this tab: what you had here was sent meanwhile';
+  if (state.kind === 'signedOut') return 'saved in this browser: sign in again to go on';
+  if (state.kind === 'refused') return `saved in this browser only: ${state.why}`;
+  return state.kind === 'onlyHere' ? 'saved in this browser only: the server cannot be reached' : '';
 }
 
 /** How many words are written, of how many that are needed, and where the draft is kept. */
@@ -60,7 +60,7 @@ export function DraftElsewhere({ state, settle }: Pick<DraftInHand, 'state' | 's
   if (state.kind !== 'elsewhere') return null;
   return (
     <div role="alert" className="rounded-box mt-2 px-4 py-3 bg-late-wash">
-      <p>You have written something else here, in another tab or on another machine. Both are kept:</p>
+      <p>You have written something else here, in another tab or on another machine. Both are saved:</p>
       <p className="quiet mt-1 line-clamp-3 text-sm">{plainText(state.theirs.doc, { quotes: 'none' })}</p>
       <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1">
         <button type="button" className="link-plain" onClick={() => settle('below')}>

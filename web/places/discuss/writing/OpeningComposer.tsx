@@ -103,7 +103,7 @@ export function OpeningComposer({
         wished={isEntry && required.postMinWords === 0}
         note={
           kind === 'starter'
-            ? 'Students read it even while everything else is sealed for them; answers below it stay sealed.'
+            ? 'Students read it even while everything else is sealed for them; replies below it stay sealed.'
             : isStaff && forum.readers === 'staff'
               ? `Only ${space!.title} and staff read it.`
               : held

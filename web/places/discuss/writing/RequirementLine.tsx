@@ -38,18 +38,18 @@ export function countingWords(
   if (slot === null) {
     switch (reason) {
       case 'toStaff':
-        return quiet('Answers to staff do not count as one of your replies.');
+        return quiet('Replies to staff do not count towards your required replies.');
       case 'toOneself':
-        return quiet('Answers to your own posts do not count as one of your replies.');
+        return quiet('Replies to your own posts do not count towards your required replies.');
       case 'ownThread':
         return {
-          text: 'Will not count: answers in a thread of your own do not count here.',
+          text: 'Will not count: replies in a thread of your own do not count here.',
           tone: 'late',
           warning: true,
         };
       case 'answeredAlready':
         return {
-          text: `Will not count: you have answered this person already, and replies to ${plural(forum.required.different, 'person', 'different people')} are asked for.`,
+          text: `Will not count: you have replied to this person already, and replies to ${plural(forum.required.different, 'person', 'different people')} are asked for.`,
           tone: 'late',
           warning: true,
         };

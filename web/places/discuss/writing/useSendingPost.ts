@@ -65,7 +65,7 @@ export function useSendingPost({
     const body = newPost(draft.postId, writing, doc, files);
     if (!unsentOf(person).add({ person, ...params, body, files, problem: null })) return false;
     draft.finish(false);
-    toast.success('Kept. It is sent as soon as the server can be reached.');
+    toast.success('Saved. It is sent as soon as the server can be reached.');
     onDone(null);
     return true;
   };

@@ -62,7 +62,7 @@ export function useDeskKeys({
       run: () => digit(nth),
     })),
     { on: 'd', keys: 'D', does: 'fold the docket away, or bring it back', run: foldDocket },
-    { on: 'o', keys: 'O', does: 'unfold what the posts answer, or fold it', run: unfold },
+    { on: 'o', keys: 'O', does: 'unfold what the posts reply to, or fold it', run: unfold },
     { on: 's', keys: 'S', does: 'put in a saved remark', run: openRemarks },
     { on: 'u', keys: 'U', does: 'undo the last change on the sheet', run: () => sheet?.state.undo() },
     {

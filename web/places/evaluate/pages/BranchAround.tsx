@@ -48,7 +48,7 @@ export function BranchAround({
   return (
     <ol
       className="mb-2.5 space-y-1.5"
-      aria-label={which === 'above' ? 'What it answers, from the beginning' : 'Answers to it'}
+      aria-label={which === 'above' ? 'What it replies to, from the beginning' : 'Replies to it'}
     >
       {data[which].map((each) => (
         <One key={each.id} post={each} />

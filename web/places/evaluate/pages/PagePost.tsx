@@ -22,7 +22,7 @@ const SINCE: Record<ChangeSince, string> = {
   revised: 'revised since the score',
   removed: 'removed since the score',
   counts: 'counts since the score',
-  countsNoMore: 'counts no more since the score',
+  countsNoMore: 'no longer counts since the score',
 };
 
 function marks(post: DeskPost): string[] {
@@ -145,7 +145,7 @@ export function PagePost({
             aria-expanded={received}
             onClick={() => setReceived(!received)}
           >
-            {received ? 'fold the answers' : plural(post.received, 'answer')}
+            {received ? 'fold the replies' : plural(post.received, 'reply', 'replies')}
           </button>
         )}
         {mayComment && (

@@ -167,7 +167,7 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
           {found.length === 0 && (
             <p className="quiet py-3">
               {data.remarks.length === 0
-                ? 'Nothing is kept yet. Write a remark, then keep it here to use it again.'
+                ? 'Nothing is saved yet. Write a remark, then save it here to use it again.'
                 : 'No saved remark has these words.'}
             </p>
           )}

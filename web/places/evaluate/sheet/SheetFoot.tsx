@@ -44,7 +44,7 @@ export function SheetFoot({ sheet, toggleRelease }: { sheet: Sheet; toggleReleas
             .{' '}
           </>
         )}
-        {now.dirty ? 'Keeping …' : score.version > 0 && score.points === null ? 'Kept, not given yet.' : ''}
+        {now.dirty ? 'Saving …' : score.version > 0 && score.points === null ? 'Saved, not given yet.' : ''}
       </p>
       <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
         {score.points !== null && !score.excused && (

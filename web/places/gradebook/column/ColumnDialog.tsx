@@ -129,7 +129,7 @@ export function ColumnDialog({
               key={item.version}
               view={view}
               item={item}
-              saved={() => void toast.success('Kept.')}
+              saved={() => void toast.success('Saved.')}
             />
           </section>
           <section aria-label="The forum" className={section}>

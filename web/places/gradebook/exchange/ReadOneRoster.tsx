@@ -17,8 +17,8 @@ const LISTED = 200;
 
 const ITEM = {
   new: 'new',
-  same: 'is there',
-  otherMaximum: 'is there with another maximum; its scores are left out',
+  same: 'already there',
+  otherMaximum: 'already there with another maximum; its scores are left out',
 } as const;
 
 function Findings({ read }: { read: OneRosterRead }) {

@@ -46,9 +46,9 @@ function talkWords({ posts, held, answersGiven, answersReceived, answeredBy, asi
   return [
     posts > 0 && plural(posts, 'post'),
     held > 0 && `${held} held`,
-    answersGiven > 0 && `answered ${plural(answersGiven, 'classmate')}`,
+    answersGiven > 0 && `replied to ${plural(answersGiven, 'classmate')}`,
     answersReceived > 0
-      ? `got ${plural(answersReceived, 'answer')} from ${answeredBy}`
+      ? `got ${plural(answersReceived, 'reply', 'replies')} from ${answeredBy}`
       : posts > 0 && 'no reply yet',
     asides > 0 && plural(asides, 'aside'),
   ]

@@ -136,10 +136,10 @@ export function ConversationRows({
           Answers are shown
           <select
             {...form.register('rules.threading')}
-            aria-label="How answers are shown"
+            aria-label="How replies are shown"
             className="select select-sm raised h-9 w-auto"
           >
-            <option value="nested">nested under what they answer</option>
+            <option value="nested">nested under what they reply to</option>
             <option value="oneLevel">on one level below the thread</option>
           </select>
         </div>

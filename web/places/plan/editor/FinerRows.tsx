@@ -19,7 +19,7 @@ export function AuthorsRow({ kit, values }: RowProps) {
           className={select}
         >
           <option value="untilPostingCloses">until posting closes</option>
-          <option value="untilAnswered">until someone answers</option>
+          <option value="untilAnswered">until someone replies</option>
           <option value="minutes">for some minutes</option>
           <option value="never">never</option>
         </select>
@@ -35,7 +35,7 @@ export function AuthorsRow({ kit, values }: RowProps) {
           aria-label="When posts may be removed"
           className={select}
         >
-          <option value="untilAnswered">until someone answers</option>
+          <option value="untilAnswered">until someone replies</option>
           <option value="anyTime">at any time</option>
           <option value="never">never</option>
         </select>

@@ -26,7 +26,7 @@ function ThrowAway({ kept, close }: { kept: KeptGuide; close: () => void }) {
     });
   };
   return (
-    <Dialog title={`Throw “${kept.guide.title}” away?`} onClose={close}>
+    <Dialog title={`Discard “${kept.guide.title}”?`} onClose={close}>
       <p>
         {kept.usedIn.length > 0
           ? `Forums that use it keep what they have: ${kept.usedIn.map(({ title }) => title).join(', ')}.`
@@ -77,7 +77,7 @@ export function Library() {
         {data.guides.length > 0 && make}
       </div>
       {data.guides.length === 0 ? (
-        <Empty level={2} title="Nothing is kept yet" action={make}>
+        <Empty level={2} title="Nothing is saved yet" action={make}>
           What is kept here can judge parts of any forum of the course. Keep one from a forum’s form, make
           one, or read one from a file.
         </Empty>

@@ -101,7 +101,7 @@ export function useStripMoves(
     leave(forumId: string) {
       if (dragging || moving?.forumId !== forumId) return;
       setMoving(null);
-      toast.info('The date stays as it was. Press Enter after moving it to keep the change.');
+      toast.info('The date stays as it was. Press Enter after moving it to save the change.');
     },
   };
 }
