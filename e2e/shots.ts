@@ -40,7 +40,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'discuss-student', who: 'bram-oyelaran', path: `${C}/discuss/floodplain` },
   { name: 'sealed', who: 'sade-nkemelu', path: `${C}/discuss/weir-hearing` },
-  { name: 'sealed-narrow', who: 'sade-nkemelu', path: `${C}/discuss/weir-hearing`, width: 390 },
+  { name: 'waiting', who: 'teodora', path: `${C}/waiting` },
   { name: 'notices', who: 'teodora', path: `${C}/notices`, night: true },
   { name: 'desk', who: 'teodora', path: `${C}/evaluate/floodplain/rafael-osei` },
   {
@@ -50,7 +50,13 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'gradebook', who: 'teodora', path: `${C}/gradebook` },
   { name: 'my-work', who: 'sade-nkemelu', path: `${C}/my-work` },
-  { name: 'my-work-narrow', who: 'sade-nkemelu', path: `${C}/my-work`, width: 390, night: true },
+  {
+    name: 'desk-narrow',
+    who: 'teodora',
+    path: `${C}/evaluate/floodplain/tariq-mansour`,
+    width: 390,
+    night: true,
+  },
   { name: 'scores', who: 'piotr-adeyemi', path: `${C}/scores` },
 ];
 

@@ -64,7 +64,7 @@ describe('a conversation', () => {
     await staff.click('button', 'Reply to Bram');
     await staff.type('Your reply to Bram', 'Where exactly is the chemist?');
     await staff.chord(Key.CONTROL, Key.ENTER);
-    await staff.sees('answers Bram');
+    await staff.sees('replies to Bram');
     await page.driver.navigate().refresh();
     await page.sees('Where exactly is the chemist?');
     await page.sees('Someone has replied to this post, so it can no longer be removed.');

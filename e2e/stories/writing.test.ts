@@ -66,7 +66,7 @@ describe('writing', () => {
     );
     await page.sees('Counts as reply 1 of 2 · due');
     await page.click('button', 'Reply to Emi');
-    await page.sees('answers Emi');
+    await page.sees('replies to Emi');
     const forum = await view(page);
     const mine = postsOf(forum).find((post) => post.mine && post.parentId !== null)!;
     // Neither the quoted words nor anything else of them counts.
