@@ -38,9 +38,9 @@ function reasonWords(
   const needs = wordsFor(slot.kind, forum.required);
   switch (slot.state) {
     case 'met':
-      return slot.metAt === null ? 'there' : `there since ${date(slot.metAt)}`;
+      return slot.metAt === null ? 'made' : `made ${date(slot.metAt)}`;
     case 'metLate':
-      return `there, ${plural(slot.daysLate, 'day')} late`;
+      return `made ${plural(slot.daysLate, 'day')} late`;
     case 'short':
       return `too short: ${numberWords(post?.words ?? 0)} of ${plural(needs, 'word')}`;
     case 'pending':

@@ -16,7 +16,7 @@ import { forumSentence } from '../planData';
 const OPENINGS: readonly [Openings, string, string][] = [
   ['answerPrompt', 'Answer the prompt', 'one question that everyone answers first'],
   ['answerQuestions', 'Answer each question', 'you list them; each opens on its own'],
-  ['oneThreadEach', 'Open one thread each', 'everybody brings something of their own'],
+  ['oneThreadEach', 'Open one thread each', 'everyone brings something of their own'],
   ['threadsFreely', 'Open threads freely', 'threads as they come: questions, news, chat'],
 ];
 const READERS: readonly [Readers, string, string][] = [
@@ -133,7 +133,7 @@ export function ConversationRows({
           </label>
         )}
         <div className="flex flex-wrap items-center gap-2">
-          Answers are shown
+          Replies are shown
           <select
             {...form.register('rules.threading')}
             aria-label="How replies are shown"

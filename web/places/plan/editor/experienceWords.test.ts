@@ -79,7 +79,7 @@ describe('what a student will see, in sentences', () => {
     ],
     [
       { code: 'ready', at: at('03-28T23:59'), when: 'complete', posts: 4 },
-      'Bram comes up for evaluation when all 4 posts are there, or after Sat 28 Mar, 23:59 with whatever is there.',
+      'Bram comes up for evaluation when all 4 posts are made, or after Sat 28 Mar, 23:59 with whatever is written by then.',
     ],
     [
       { code: 'ready', at: null, when: { atLeast: 2 }, posts: 4 },

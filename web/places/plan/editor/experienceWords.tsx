@@ -112,7 +112,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       const when =
         step.when === 'complete'
           ? step.posts > 0
-            ? `when ${step.posts === 1 ? 'the post is' : `all ${step.posts} posts are`} there`
+            ? `when ${step.posts === 1 ? 'the post is' : `all ${step.posts} posts are`} made`
             : 'with the first post'
           : step.when === 'anyPost'
             ? 'with the first post'
@@ -120,7 +120,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       return (
         <>
           {given} comes up for evaluation {when}
-          {step.at !== null && <>, or after {date(step.at)} with whatever is there</>}.
+          {step.at !== null && <>, or after {date(step.at)} with whatever is written by then</>}.
         </>
       );
     }
