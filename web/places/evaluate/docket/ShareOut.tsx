@@ -16,24 +16,25 @@ type Order = Omit<SentOf<typeof shareDocket>, 'preview'>;
 /** What an order would come to, worked out whenever it changes; null while it is not known. */
 function usePreview(forum: string, order: Order) {
   const course = useCourse().id;
-  const [preview, setPreview] = useState<AnswerOf<typeof shareDocket> | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [known, setKnown] = useState<{
+    readonly asked: string;
+    readonly preview: AnswerOf<typeof shareDocket> | null;
+    readonly problem: string | null;
+  } | null>(null);
   const asked = JSON.stringify(order);
   useEffect(() => {
     let isMeant = true;
     const { evaluators } = JSON.parse(asked) as Order;
-    setPreview(null);
-    setProblem(null);
     if (evaluators.length > 0)
       call(shareDocket, { course, forum }, { ...(JSON.parse(asked) as Order), preview: true }).then(
-        (answer) => isMeant && setPreview(answer),
-        (error: unknown) => isMeant && setProblem(sentenceOf(error)),
+        (preview) => isMeant && setKnown({ asked, preview, problem: null }),
+        (error: unknown) => isMeant && setKnown({ asked, preview: null, problem: sentenceOf(error) }),
       );
     return () => {
       isMeant = false;
     };
   }, [asked, course, forum]);
-  return { preview, problem };
+  return known?.asked === asked ? known : { preview: null, problem: null };
 }
 
 /** Shares a docket out among evaluators, with what each gets shown before it is done. */
