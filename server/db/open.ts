@@ -2,6 +2,7 @@ import BetterSqlite3 from 'better-sqlite3';
 import { Kysely, type Transaction } from 'kysely';
 import { existsSync, mkdirSync, readSync, openSync, closeSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { defineFunctions } from './functions';
 import { migrate } from './migrate';
 import { refuseHalfRestored } from './restoring';
 import type { Database } from './schema';
@@ -74,6 +75,7 @@ export function openDatabase(dataFolder: string): Db {
     // From here on waiting is done beside the requests.
     sqlite.pragma('busy_timeout = 0');
     const reader = new BetterSqlite3(file, { readonly: true, fileMustExist: true, timeout: 0 });
+    defineFunctions(reader);
     const db = new Kysely<Database>({ dialect: twoHandles(sqlite, reader, () => performance.now()) });
     files.set(db.getExecutor().adapter, { file, inode: statSync(file).ino });
     return db;
@@ -107,6 +109,10 @@ export function isInPlace(db: Db): boolean {
 
 /** Opens a database that is open already once more, for reading alone: in a thread beside the server. */
 export function openForReading(file: string): Db {
-  const open = () => new BetterSqlite3(file, { readonly: true, fileMustExist: true, timeout: 5000 });
+  const open = () => {
+    const sqlite = new BetterSqlite3(file, { readonly: true, fileMustExist: true, timeout: 5000 });
+    defineFunctions(sqlite);
+    return sqlite;
+  };
   return new Kysely<Database>({ dialect: twoHandles(open(), open(), () => performance.now()) });
 }

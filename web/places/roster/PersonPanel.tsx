@@ -92,7 +92,7 @@ export function PersonPanel({
   return (
     <aside
       aria-label={person?.name ?? 'Add a person'}
-      className="ruled raised fixed inset-0 z-20 overflow-y-auto border-l p-5 min-[900px]:sticky min-[900px]:top-[52px] min-[900px]:z-0 min-[900px]:h-[calc(100vh-52px)] min-[900px]:w-96 min-[900px]:shrink-0"
+      className="ruled raised fixed inset-x-0 top-[52px] bottom-0 z-20 overflow-y-auto border-l p-5 min-[900px]:sticky min-[900px]:top-[52px] min-[900px]:z-0 min-[900px]:h-[calc(100vh-52px)] min-[900px]:w-96 min-[900px]:shrink-0"
     >
       <div className="flex items-start justify-between gap-2">
         <h2 className="text-xl">{person?.name ?? 'Add a person'}</h2>

@@ -45,7 +45,7 @@ export function Beside({ threads, post: id }: { threads: readonly Thread[]; post
       ref={pane}
       tabIndex={-1}
       aria-label={`The branch of ${post.author?.name ?? 'a removed post'}`}
-      className="ruled no-print fixed inset-0 z-30 overflow-y-auto border-l bg-base-100 outline-none lg:sticky lg:inset-auto lg:top-[52px] lg:z-0 lg:h-[calc(100vh-52px)] lg:w-[min(36rem,46vw)] lg:shrink-0"
+      className="ruled no-print fixed inset-x-0 top-[52px] bottom-0 z-30 overflow-y-auto border-l bg-base-100 outline-none lg:sticky lg:inset-auto lg:top-[52px] lg:z-0 lg:h-[calc(100vh-52px)] lg:w-[min(36rem,46vw)] lg:shrink-0"
     >
       <header className="ruled sticky top-0 z-10 flex items-center gap-3.5 border-b bg-base-100 px-5 py-2.5 text-sm whitespace-nowrap">
         <p className="min-w-0 grow truncate">
