@@ -145,6 +145,7 @@ describe('in little room', () => {
     await page.click('button', 'Close');
     await page.click('link', /^Paying for the flood/);
     await page.click('link', 'Edit');
+    await page.find('textbox', 'Title');
     await page.setDate('Initial post due', '2026-03-21T23:59');
     await page.click('button', 'Save');
     await page.sees('Saved');
