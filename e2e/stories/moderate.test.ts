@@ -113,7 +113,8 @@ describe('keeping a discussion healthy', () => {
     await page.until(
       () =>
         page.driver.executeScript<boolean>(
-          'return document.activeElement.id === arguments[0]',
+          `const post = document.activeElement;
+           return post.id === arguments[0] && post.querySelector('button[aria-haspopup=menu]') !== null;`,
           `post-${moved.id}`,
         ),
       'the post to be gone to',

@@ -239,7 +239,7 @@ async function changedDates(db: Db, course: InCourse) {
 }
 
 /** Forums of the course in which some post waits for approval. */
-async function forumsWithHeld(db: Db, course: InCourse): Promise<string[]> {
+export async function forumsWithHeld(db: Db, course: InCourse): Promise<string[]> {
   const rows = await db
     .selectFrom('approval')
     .innerJoin('post', 'post.id', 'approval.post_id')
@@ -259,7 +259,7 @@ async function forumsWithHeld(db: Db, course: InCourse): Promise<string[]> {
 }
 
 /** The posts of a course that students reported and that wait, each with its last report. */
-async function reports(db: Db, courseId: string) {
+export async function openReports(db: Db, courseId: string) {
   return db
     .selectFrom('report')
     .innerJoin('post', 'post.id', 'report.post_id')
@@ -338,7 +338,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     }
   const reported: { post: Post; at: number }[] = [];
   if (person.kind === 'staff')
-    for (const { post_id, forum_id, at } of await reports(db, setup.id)) {
+    for (const { post_id, forum_id, at } of await openReports(db, setup.id)) {
       const post = setup.forums.has(forum_id) && (await postsIn(forum_id)).byId.get(post_id);
       if (post) reported.push({ post, at });
     }

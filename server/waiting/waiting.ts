@@ -11,6 +11,7 @@ import { waitingReports } from '../discuss/reports';
 import { queueOfLooks } from '../evaluate/secondLooks';
 import { heldPosts } from '../moderate/heldPosts';
 import { newestTexts } from '../moderate/newestTexts';
+import { forumsWithHeld, openReports } from '../notices/loadFacts';
 import { moreTimeFor } from '../plan/moreTime';
 
 /** As much of a text as stands in a list. */
@@ -69,8 +70,14 @@ async function waitingIn(
 
 /** What waits for a member of staff in all forums of a course, in the order of the plan; of students and posts they work with. */
 export async function waiting(db: Db, course: InCourse, now: number): Promise<AnswerOf<typeof getWaiting>> {
+  // A forum that is over, and in which nobody waits, is not opened for it.
+  const looked = new Set([
+    ...(await forumsWithHeld(db, course)),
+    ...(await openReports(db, course.setup.id)).map(({ forum_id }) => forum_id),
+  ]);
   const forums: WaitingForum[] = [];
-  for (const forumId of course.setup.forums.keys()) {
+  for (const [forumId, forum] of course.setup.forums) {
+    if (!looked.has(forumId) && !isOpen(forum, now)) continue;
     const found = await waitingIn(db, course, forumId, now);
     if (found !== null) forums.push(found);
   }

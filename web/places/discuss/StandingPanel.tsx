@@ -1,3 +1,4 @@
+import { COINED } from '../../../words/coined';
 import { fromNow } from '../../../words/dates';
 import { MINUTE } from '../../../core/time/instant';
 import { useMemo } from 'react';
@@ -122,7 +123,7 @@ export function StandingPanel({ forum, posts }: { forum: ForumView; posts: reado
       {forum.slots.length > 0 && (
         <div>
           <h2 className="label-caps font-sans">What is asked of you</h2>
-          <div className="mt-1.5 mb-1">
+          <div className="mt-1.5 mb-1" title={COINED.tally}>
             <Tally slots={forum.slots} />
           </div>
           <ol className="text-sm">

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { listDockets } from '../../../contract/evaluate';
 import { listLooks } from '../../../contract/secondLooks';
 import { addresses } from '../../../words/addresses';
+import { COINED } from '../../../words/coined';
 import { maximumWords, plural } from '../../../words/numbers';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
@@ -10,6 +11,9 @@ import { Empty, Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 import { whatWaits, type WaitingDocket } from './whatWaits';
+
+/** A sentence that goes on within another. */
+const lowered = (sentence: string) => sentence[0]!.toLowerCase() + sentence.slice(1);
 
 /** The evaluated forums: what can be done now, then what is to come, then what is over. */
 export function Dockets() {
@@ -43,6 +47,9 @@ export function Dockets() {
           </Link>
         </p>
       </div>
+      <p className="quiet mt-1 max-w-prose text-sm">
+        Each line is a docket: {lowered(COINED.docket)} It opens on the Desk: {lowered(COINED.desk)}
+      </p>
       <Section title="To do now" dockets={waits.now} none="Nothing waits for you." />
       <Section title="Under way" dockets={waits.later} />
       <Section title="Finished" dockets={waits.finished} />

@@ -13,6 +13,7 @@ import { KeepDialog } from '../../ui/KeepDialog';
 import { fromRecipeDates } from '../../../core/plan/recipeDates';
 import { mondayOf } from '../../../core/time/calendarDay';
 import { isDay } from '../../../core/time/isDay';
+import { COINED } from '../../../words/coined';
 import { startWords } from '../../../words/schedule';
 import { datesIn } from '../../ui/dateWords';
 import { forumSentence } from './planData';
@@ -80,6 +81,7 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
           Start from nothing
         </Link>
       </div>
+      <p className="quiet mt-3 text-sm">Or from a recipe. {COINED.recipe}</p>
       {error && <Failed error={error} />}
       {!data && !error && <Loading />}
       <ul className="ruled mt-4 border-t">

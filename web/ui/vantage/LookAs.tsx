@@ -4,6 +4,7 @@ import type { CourseFrame } from '../../../contract/course';
 import { getRoster } from '../../../contract/roster';
 import { holdsWords } from '../../../core/text/foldText';
 import { toWallClock } from '../../../core/time/wallClock';
+import { COINED } from '../../../words/coined';
 import { addresses } from '../../../words/addresses';
 import { courseNow } from '../../data/clock';
 import { useApi } from '../../data/useApi';
@@ -32,10 +33,7 @@ export function LookAs({ course, close }: { course: CourseFrame; close: () => vo
   );
   return (
     <Dialog title="Look as a student" onClose={close}>
-      <p className="quiet text-sm">
-        You see My work, Discuss and Scores as they are for one person at one moment, past or to come. Nothing
-        is marked as read, and nothing can be written.
-      </p>
+      <p className="quiet text-sm">{COINED.vantage} Nothing is marked as read, and nothing can be written.</p>
       <div className="mt-3">
         <DateField
           label="At this moment"

@@ -1,3 +1,4 @@
+import { COINED } from '../../../words/coined';
 import { Eye } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import type { CourseFrame } from '../../../contract/course';
@@ -14,6 +15,7 @@ export function VantageButton({ course }: { course: CourseFrame }) {
       <button
         type="button"
         className="hidden cursor-pointer items-center gap-1.5 font-medium whitespace-nowrap hover:underline sm:flex"
+        title={COINED.vantage}
         onClick={() => setOpen(true)}
       >
         <Eye className="size-4" aria-hidden />

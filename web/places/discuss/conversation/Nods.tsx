@@ -1,3 +1,4 @@
+import { COINED } from '../../../../words/coined';
 import { setNod, type ForumView } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call } from '../../../data/api';
@@ -50,6 +51,7 @@ export function Nods({ forum, post, nods }: { forum: ForumView; post: PostView; 
           type="button"
           className={`cursor-pointer hover:underline ${nods.mine === null ? 'quiet' : 'font-semibold text-primary'}`}
           aria-pressed={nods.mine !== null}
+          title={COINED.nod}
           onClick={() => void send(nods.mine === null ? 1 : null)}
         >
           {nods.mine === null ? 'Nod' : 'You nodded'}

@@ -1,3 +1,4 @@
+import { COINED } from '../../../../words/coined';
 import { ArrowLeft, BookmarkPlus, CheckCheck, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -91,7 +92,8 @@ export function Stack({
       <h1 className="mb-1 text-xl">A stack of {plural(posts.length, 'post')}</h1>
       {posts.length === 0 && (
         <p className="quiet py-6">
-          Nothing is on this stack. Pick posts in the conversation (X), or take what a filter finds.
+          Nothing is on this stack: {COINED.stack[0]!.toLowerCase() + COINED.stack.slice(1)} Pick posts in the
+          conversation (X), or take what a filter finds.
         </p>
       )}
       <Conversation rows={rows} label="Posts of the stack" whole={whole} />

@@ -1,3 +1,4 @@
+import { COINED } from '../../../../words/coined';
 import { line, select, type RowProps } from './rowProps';
 import type { Forum } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
@@ -65,6 +66,7 @@ export function SealRow({ kit, values }: RowProps) {
         <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.seal.on')} />
         Keep classmates’ posts sealed until a student has written
       </label>
+      {!values.rules.seal.on && <p className="quiet text-sm">Students are told: {COINED.seal}</p>}
       {values.rules.seal.on && (
         <>
           <div className={line}>

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import type { PlanView } from '../../../../contract/plan';
 import { NUMBER_NAMES, type Forum, type OwnTerms } from '../../../../core/course/forum';
+import { COINED } from '../../../../words/coined';
 import { NUMBER_WORDS } from '../../../../words/requirements';
 import { useCourse } from '../../../data/course';
 import { firstMessage } from '../../../forms/firstMessage';
@@ -61,6 +62,7 @@ export function OwnTermsDialog({
   const save = form.handleSubmit((next) => send([...others, next], `own terms in ${title}`));
   return (
     <Dialog title={`Own terms in ${title}`} onClose={close} wide>
+      <p className="quiet mb-3 text-sm">{COINED.ownTerms}</p>
       <fieldset disabled={!canEdit}>
         <FormProvider {...form}>
           <PickMany
