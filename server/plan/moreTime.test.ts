@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import type { MoreTimeRequest } from '../../contract/moreTime';
 import type { NoticeGroup } from '../../contract/notices';
-import type { PlanView } from '../../contract/plan';
+import type { ForumForEdit, PlanView } from '../../contract/plan';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getWaiting } from '../../contract/waiting';
 import { at, C, F, withForum, type Client } from '../testing/testServer';
@@ -87,6 +87,31 @@ describe('a request for more time', () => {
     await c.ines.send('put', `${C}/more-time/request-1/withdrawn`, {}).expect(200);
     expect((await requests(c.teodora))[0]!.state).toBe('withdrawn');
     await answer({ answer: 'No.' }).expect(409);
+  });
+  it('names no forum that is no longer there for the student', async () => {
+    await ask(c.ines).expect(200);
+    const { version, settings } = (await c.teodora.get(`${F}/settings`).expect(200)).body as ForumForEdit;
+    const rules = { ...settings.rules, schedule: { ...schedule, visibleUntil: at('03-11 12:00') } };
+    await c.teodora
+      .send('put', `${F}/settings`, { version, settings: { ...settings, rules }, publish: false })
+      .expect(200);
+    c.server.now = at('03-12 12:00');
+    expect(await requests(c.ines)).toEqual([]);
+    expect(await requests(c.teodora)).toHaveLength(1);
+  });
+  it('is seen in the past as it stood then', async () => {
+    await ask(c.ines).expect(200);
+    c.server.now = at('03-03 15:00');
+    await answer({ answer: 'Two days are left.' }).expect(200);
+    const then = async (time: string) =>
+      (
+        (await c.teodora.get(`${C}/more-time?as=ines&at=${at(time)}`).expect(200)).body as {
+          requests: MoreTimeRequest[];
+        }
+      ).requests.map(({ state, answer: said }) => [state, said]);
+    expect(await then('03-03 11:00')).toEqual([]);
+    expect(await then('03-03 13:00')).toEqual([['asked', null]]);
+    expect(await then('03-03 16:00')).toEqual([['declined', 'Two days are left.']]);
   });
   it('is answered by instructors alone', async () => {
     await ask(c.ines).expect(200);

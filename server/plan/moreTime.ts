@@ -9,6 +9,8 @@ import { whyNoMoreTime, type NoMoreTime } from '../../core/participation/moreTim
 import { participationOf } from '../../core/participation/participationOf';
 import { extendDates } from '../../core/plan/extendDates';
 import { resolveTerms } from '../../core/terms/resolveTerms';
+import { accessTo } from '../../core/access/accessTo';
+import { courseData } from '../course/facts/courseData';
 import { openForum } from '../course/access/openForum';
 import { changeCourse } from '../course/change/changeCourse';
 import { forumIn, staffOf, worksWith, type InCourse } from '../course/setup/inCourse';
@@ -37,16 +39,43 @@ const requestsIn = (db: Db, courseId: string) =>
 const isFor = (course: InCourse, studentId: string) =>
   course.person.kind === 'student' ? course.person.id === studentId : worksWith(course, studentId);
 
-/** A student's own requests, or those of all one works with: those that wait first, the earliest of them first; then the newest. */
-export async function moreTimeFor(db: Db, course: InCourse): Promise<MoreTimeRequest[]> {
+type Row = Awaited<ReturnType<ReturnType<typeof requestsIn>['execute']>>[number];
+
+/** A request as it stood at an instant: what was answered later waits then. */
+function asOf(row: Row, now: number): Pick<Row, 'state' | 'answer' | 'answered_at' | 'answered_by'> {
+  return row.answered_at === null || row.answered_at <= now
+    ? row
+    : { state: 'asked', answer: null, answered_at: null, answered_by: null };
+}
+
+/** The forums that are there for a student. */
+async function forumsThere(db: Db, { setup, person }: InCourse, now: number): Promise<ReadonlySet<string>> {
+  const data = await courseData(db, setup, { authorId: person.id });
+  return new Set(
+    [...setup.forums.values()].flatMap((forum) => {
+      const access = accessTo(data, forum, person, now);
+      return access.kind === 'student' && access.phase === 'absent' ? [] : [forum.id];
+    }),
+  );
+}
+
+/**
+ * A student's own requests in the forums that are there for them, or those of all one works with, as they stood at an instant: those that
+ * wait first, the earliest of them first; then the newest.
+ */
+export async function moreTimeFor(db: Db, course: InCourse, now: number): Promise<MoreTimeRequest[]> {
   const { setup, person } = course;
-  let query = requestsIn(db, setup.id);
+  let query = requestsIn(db, setup.id).where('asked_at', '<=', now);
   if (person.kind === 'student') query = query.where('student_id', '=', person.id);
-  const all = (await query.execute()).flatMap((row): MoreTimeRequest[] => {
+  const rows = await query.execute();
+  if (rows.length === 0) return [];
+  const there = person.kind === 'student' ? await forumsThere(db, course, now) : null;
+  const all = rows.flatMap((row): MoreTimeRequest[] => {
     const forum = setup.forums.get(row.forum_id);
     const student = setup.students.get(row.student_id);
-    if (!forum || !student || !isFor(course, row.student_id)) return [];
+    if (!forum || !student || !isFor(course, student.id) || there?.has(forum.id) === false) return [];
     const { initialDue, repliesDue } = resolveTerms(forum, student).dates;
+    const { state, answer, answered_at, answered_by } = asOf(row, now);
     return [
       {
         id: row.id,
@@ -55,10 +84,10 @@ export async function moreTimeFor(db: Db, course: InCourse): Promise<MoreTimeReq
         askedAt: row.asked_at,
         reason: row.reason,
         until: row.until,
-        state: row.state,
-        answer: row.answer,
-        answeredAt: row.answered_at,
-        answeredBy: row.answered_by === null ? null : (setup.names.get(row.answered_by)?.name ?? null),
+        state,
+        answer,
+        answeredAt: answered_at,
+        answeredBy: answered_by === null ? null : (setup.names.get(answered_by)?.name ?? null),
         initialDue,
         repliesDue,
       },

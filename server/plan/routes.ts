@@ -114,7 +114,9 @@ export function planRoutes(serve: Serve, deps: Deps): void {
     setTimeAway(deps, course, params.person, body, now),
   );
 
-  serve(time.listMoreTime, async ({ course }) => ({ requests: await moreTimeFor(deps.db, course) }));
+  serve(time.listMoreTime, async ({ course, now }) => ({
+    requests: await moreTimeFor(deps.db, course, now),
+  }));
   serve(time.askForMoreTime, async ({ course, params, body, now }) => {
     await askForMoreTime(deps, course, params.forum, body, now);
     return DONE;

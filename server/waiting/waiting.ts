@@ -1,9 +1,8 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getWaiting, WaitingForum } from '../../contract/waiting';
+import { isPostingOpen } from '../../core/access/isPostingOpen';
 import { unansweredIn } from '../../core/conversation/unanswered';
-import type { Forum } from '../../core/course/forum';
 import { createdAt, type Post } from '../../core/course/post';
-import { endsAt } from '../../core/time/minute';
 import { openForumQuietly, type OpenForum } from '../course/access/openForum';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
@@ -16,13 +15,6 @@ import { moreTimeFor } from '../plan/moreTime';
 
 /** As much of a text as stands in a list. */
 const BEGINS = 140;
-
-/** Whether students can still write in a forum, so that a reply is of use. */
-const isOpen = ({ schedule, status, frozen }: Forum, now: number) =>
-  status === 'published' &&
-  !frozen &&
-  (schedule.postingFrom === null || schedule.postingFrom <= now) &&
-  (schedule.postingUntil === null || endsAt(schedule.postingUntil) > now);
 
 async function reportedIn(db: Db, opened: OpenForum, now: number): Promise<{ post: Post; since: number }[]> {
   const found = new Map<string, { post: Post; since: number }>();
@@ -41,7 +33,7 @@ async function waitingIn(
   const opened = await openForumQuietly(db, course, forumId, now);
   const held = heldPosts(opened, now);
   const reported = await reportedIn(db, opened, now);
-  const silent = isOpen(opened.forum, now)
+  const silent = isPostingOpen(opened.forum, now)
     ? unansweredIn(
         [...opened.posts.values()].filter(({ id }) => opened.sees.get(id) === 'text'),
         now,
@@ -77,13 +69,13 @@ export async function waiting(db: Db, course: InCourse, now: number): Promise<An
   ]);
   const forums: WaitingForum[] = [];
   for (const [forumId, forum] of course.setup.forums) {
-    if (!looked.has(forumId) && !isOpen(forum, now)) continue;
+    if (!looked.has(forumId) && !isPostingOpen(forum, now)) continue;
     const found = await waitingIn(db, course, forumId, now);
     if (found !== null) forums.push(found);
   }
   return {
     forums,
     looks: (await queueOfLooks(db, course)).filter(({ state }) => state === 'asked'),
-    requests: (await moreTimeFor(db, course)).filter(({ state }) => state === 'asked'),
+    requests: (await moreTimeFor(db, course, now)).filter(({ state }) => state === 'asked'),
   };
 }
