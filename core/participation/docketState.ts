@@ -10,6 +10,10 @@ import type { Participation } from './participationOf';
 /** Where a student stands in the docket of a forum. (rules §5) */
 export type DocketState = 'excused' | 'changed' | 'released' | 'given' | 'nothing' | 'ready' | 'waiting';
 
+/** Whether a score stands in a state, released or not. */
+export const isGiven = (state: DocketState): boolean =>
+  state === 'given' || state === 'released' || state === 'changed';
+
 /** Whether a student comes up for evaluation by the forum's rule. (rules §5) */
 export function isReady(forum: Forum, participation: Participation, t: Instant): boolean {
   const { standing, counted, lastDue, terms } = participation;

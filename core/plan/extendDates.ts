@@ -1,6 +1,7 @@
-import type { DateName, DateTerm, Forum, OwnTerms } from '../course/forum';
+import type { DateName, Forum, OwnTerms } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Student } from '../course/roster';
+import { withDatesFor } from './ownTermsOf';
 import { resolveTerms } from '../terms/resolveTerms';
 import type { Instant } from '../time/instant';
 
@@ -18,28 +19,6 @@ export interface ExtendedDate {
 export interface Extension {
   readonly ownTerms: readonly OwnTerms[];
   readonly dates: readonly ExtendedDate[];
-}
-
-/** Whether own terms are of this student, and of nobody else. */
-export const areOnlyOf = ({ targets }: OwnTerms, studentId: Id): boolean =>
-  targets.kind === 'students' && targets.ids.length === 1 && targets.ids[0] === studentId;
-
-/** The forum's own terms with some dates said for one student; they join what is said of them alone already. */
-function withDates(
-  forum: Forum,
-  studentId: Id,
-  dates: Partial<Record<DateName, DateTerm>>,
-  newId: () => Id,
-): readonly OwnTerms[] {
-  const at = forum.ownTerms.findIndex((own) => areOnlyOf(own, studentId));
-  if (at < 0)
-    return [
-      ...forum.ownTerms,
-      { id: newId(), targets: { kind: 'students', ids: [studentId] }, dates, numbers: {} },
-    ];
-  return forum.ownTerms.map((own, index) =>
-    index === at ? { ...own, dates: { ...own.dates, ...dates } } : own,
-  );
 }
 
 /**
@@ -64,5 +43,5 @@ export function extendDates(forum: Forum, student: Student, dues: NewDues, newId
   later('postingUntil', last);
   later('visibleUntil', last);
   const said = Object.fromEntries(moved.map(({ name, after }) => [name, { at: after }]));
-  return { ownTerms: withDates(forum, student.id, said, newId), dates: moved };
+  return { ownTerms: withDatesFor(forum, { kind: 'students', id: student.id }, said, newId), dates: moved };
 }

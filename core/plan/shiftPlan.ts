@@ -1,6 +1,7 @@
-import type { DateName, DateTerm, Forum, OwnTerms, Schedule } from '../course/forum';
+import type { DateName, DateTerm, Forum, Schedule } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
+import { ownTermsOf, withDatesFor } from './ownTermsOf';
 import { mapDates, shiftDays, type DatedRules } from './mapDates';
 
 /** What is to be shifted. */
@@ -42,30 +43,8 @@ const NAMES: readonly DateName[] = [
   'visibleUntil',
 ];
 
-/** A section's terms with some dates said anew; made where the section has none. */
-function forSection(
-  forum: Forum,
-  sectionId: Id,
-  dates: Partial<Record<DateName, DateTerm>>,
-  newId: () => Id,
-): OwnTerms[] {
-  const at = forum.ownTerms.findIndex(
-    ({ targets }) => targets.kind === 'sections' && targets.ids.length === 1 && targets.ids[0] === sectionId,
-  );
-  if (at < 0)
-    return [
-      ...forum.ownTerms,
-      { id: newId(), targets: { kind: 'sections', ids: [sectionId] }, dates, numbers: {} },
-    ];
-  return forum.ownTerms.map((own, index) =>
-    index === at ? { ...own, dates: { ...own.dates, ...dates } } : own,
-  );
-}
-
 function sectionDates(forum: Forum, sectionId: Id): Schedule {
-  const own = forum.ownTerms.find(
-    ({ targets }) => targets.kind === 'sections' && targets.ids.length === 1 && targets.ids[0] === sectionId,
-  );
+  const own = ownTermsOf(forum, { kind: 'sections', id: sectionId });
   const entries = NAMES.map((name) => {
     const term = own?.dates[name];
     return [
@@ -107,7 +86,10 @@ export function shiftPlan(
       rules = {
         schedule: forum.schedule,
         seal: forum.seal,
-        ownTerms: dates.length === 0 ? forum.ownTerms : forSection(forum, shift.sectionId, said, newId),
+        ownTerms:
+          dates.length === 0
+            ? forum.ownTerms
+            : withDatesFor(forum, { kind: 'sections', id: shift.sectionId }, said, newId),
       };
     } else {
       rules = mapDates(forum, move, { ownTermsToo: shift.ownTermsToo });

@@ -16,7 +16,8 @@ export interface Evaluator {
   readonly sections: 'all' | readonly Id[];
 }
 
-const mayRead = ({ sections }: Evaluator, { sectionId }: Shared) =>
+/** Whether an evaluator works with a student. */
+export const mayEvaluate = ({ sections }: Evaluator, { sectionId }: Pick<Shared, 'sectionId'>): boolean =>
   sections === 'all' || (sectionId !== null && sections.includes(sectionId));
 
 /** Students who stay together; the largest first, so that what comes last evens out. */
@@ -61,7 +62,7 @@ export function shareOut(
   const open: Shared[] = [];
   for (const student of students) {
     const evaluator = evaluators.find(({ id }) => id === kept.get(student.id));
-    if (evaluator && mayRead(evaluator, student)) give(student, evaluator.id);
+    if (evaluator && mayEvaluate(evaluator, student)) give(student, evaluator.id);
     else open.push(student);
   }
   // Of equals, whoever works with some sections only comes first: of others there may be none for them.
@@ -72,12 +73,12 @@ export function shareOut(
     )[0] ?? null;
   const apart: Shared[] = [];
   for (const unit of together(open, by)) {
-    const whole = fewest(evaluators.filter((each) => unit.every((student) => mayRead(each, student))));
+    const whole = fewest(evaluators.filter((each) => unit.every((student) => mayEvaluate(each, student))));
     if (whole === null) apart.push(...unit);
     else for (const student of unit) give(student, whole.id);
   }
   for (const student of apart) {
-    const evaluator = fewest(evaluators.filter((each) => mayRead(each, student)));
+    const evaluator = fewest(evaluators.filter((each) => mayEvaluate(each, student)));
     if (evaluator !== null) give(student, evaluator.id);
   }
   return result;

@@ -4,7 +4,7 @@ import { courseDataOf, type CourseData } from '../../core/course/courseData';
 import type { Forum } from '../../core/course/forum';
 import type { Student } from '../../core/course/roster';
 import type { EvidenceMark } from '../../core/evidence/evidenceOf';
-import { docketState, type DocketState } from '../../core/participation/docketState';
+import { docketState, isGiven, type DocketState } from '../../core/participation/docketState';
 import { ownWords } from '../../core/participation/metAt';
 import { participationOf } from '../../core/participation/participationOf';
 import { readySince } from '../../core/participation/readySince';
@@ -165,7 +165,7 @@ function progressOf(rows: readonly DocketRow[], me: string): DocketView['forum']
     const share = shares.get(name) ?? { evaluator, mine: name === me, students: 0, given: 0 };
     shares.set(name, share);
     share.students++;
-    if (state === 'given' || state === 'released' || state === 'changed') share.given++;
+    if (isGiven(state)) share.given++;
   }
   return [...shares.values()].sort((one, other) => {
     const isNobodys = Number(one.evaluator === null) - Number(other.evaluator === null);

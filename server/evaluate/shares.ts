@@ -1,7 +1,7 @@
 import type { BodyOf } from '../../contract/endpoint';
 import type { PersonName } from '../../contract/basics';
 import type { assignStudents as assigning, shareDocket as sharing } from '../../contract/docketActions';
-import { shareOut, type Evaluator } from '../../core/scoring/shareOut';
+import { mayEvaluate, shareOut, type Evaluator } from '../../core/scoring/shareOut';
 import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
 import type { CourseSetup } from '../course/setup/courseCache';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
@@ -129,10 +129,7 @@ export function assignStudents(
     for (const student of students) {
       if (evaluator === null) shares.delete(student);
       else {
-        const { sectionId } = setup.students.get(student)!;
-        const isTheirs =
-          evaluator.sections === 'all' || (sectionId !== null && evaluator.sections.includes(sectionId));
-        if (!isTheirs)
+        if (!mayEvaluate(evaluator, setup.students.get(student)!))
           throw wrongField(
             'evaluator',
             `${setup.names.get(evaluator.id)!.name} does not work with all of these students. Choose others, or change the sections in the roster.`,

@@ -6,14 +6,24 @@ import { changeCourse, type Change, type Keeping } from '../course/change/change
 import type { InCourse } from '../course/setup/inCourse';
 import { Problem } from '../refusals/problem';
 
-/** Ends what makes some posts stand out. */
-export const endHighlights = (change: Change, posts: readonly string[], kinds: readonly HighlightKind[]) =>
+/** Ends what makes a post stand out. */
+export const endHighlights = (change: Change, postId: string, kinds: readonly HighlightKind[]) =>
   change.trx
     .updateTable('highlight')
     .set({ to: change.now })
-    .where('post_id', 'in', posts)
+    .where('post_id', '=', postId)
     .where('kind', 'in', kinds)
     .where('to', 'is', null)
+    .execute();
+
+/** No reply of a thread is its answer any more. */
+const endAnswers = (change: Change, threadId: string) =>
+  change.trx
+    .updateTable('highlight')
+    .set({ to: change.now })
+    .where('kind', '=', 'answer')
+    .where('to', 'is', null)
+    .where('post_id', 'in', (eb) => eb.selectFrom('post').select('id').where('thread_id', '=', threadId))
     .execute();
 
 /**
@@ -41,11 +51,8 @@ export function setHighlight(
         'Only a reply can be marked as the answer, in a forum that asks for no posts and gives no points.',
       );
     if (stands && place.removed) throw new Problem(409, 'removed', 'This post is removed; restore it first.');
-    const others =
-      kind === 'answer' && stands
-        ? [...opened.posts.values()].filter((each) => each.threadId === post.threadId).map(({ id }) => id)
-        : [post.id];
-    await endHighlights(change, others, [kind]);
+    if (kind === 'answer' && stands) await endAnswers(change, post.threadId);
+    else await endHighlights(change, post.id, [kind]);
     if (stands)
       await trx
         .insertInto('highlight')

@@ -80,7 +80,7 @@ export function movePost(
       .where('to', 'is', null)
       .execute();
     // Nor is it pinned, or the answer, where it stands now.
-    await endHighlights(change, [postId], ['pinned', 'answer']);
+    await endHighlights(change, postId, ['pinned', 'answer']);
     const before = { parentId: post.parentId, questionId: post.questionId };
     await change.record(
       'post.moved',

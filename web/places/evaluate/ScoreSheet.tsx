@@ -1,5 +1,6 @@
 import { SheetConflict } from './sheet/SheetConflict';
 import { GiveBar } from './sheet/GiveBar';
+import { isNothingToScore, lacksPoints } from './sheet/whatIsMissing';
 import { SheetFoot } from './sheet/SheetFoot';
 import { SheetRemark } from './sheet/SheetRemark';
 import { SheetTotal } from './sheet/SheetTotal';
@@ -41,7 +42,7 @@ export function ScoreSheet({
 }) {
   const course = useCourse();
   const { state, now } = sheet;
-  const { view, suggestion } = now;
+  const { view } = now;
   const { score } = view;
   const toggleRelease = useRelease(view);
   const stands = async () => {
@@ -51,11 +52,10 @@ export function ScoreSheet({
       toast.success('The score stands.');
     });
   };
-  if (view.notAsked !== null && score.points === null && suggestion === null)
+  if (isNothingToScore(now))
     return (
       <p className="quiet p-5">There is nothing to score: the forum is not asked of {view.student.given}.</p>
     );
-  const isIncomplete = suggestion === null || (suggestion.incomplete && now.decisions.override === null);
   return (
     <section aria-label="Score sheet" className="flex h-full flex-col">
       <div className="relative min-h-0 grow overflow-y-auto px-5 pt-4 pb-4">
@@ -86,7 +86,7 @@ export function ScoreSheet({
             {view.forum.parts.map((part) => (
               <PartOnSheet key={part.id} sheet={sheet} part={part} />
             ))}
-            <SheetTotal sheet={sheet} isIncomplete={isIncomplete} />
+            <SheetTotal sheet={sheet} isIncomplete={lacksPoints(now)} />
             <SheetRemark sheet={sheet} give={give} openRemarks={openRemarks} />
           </>
         )}

@@ -13,7 +13,6 @@ import { useTitle } from '../../ui/useTitle';
 import { FindingItem } from './FindingItem';
 import { titleIn } from './planOrder';
 import { wordsFor } from './planData';
-import { SealWarning } from './SealWarning';
 import { useFindings } from './useFindings';
 import { useForumActions } from './useForumActions';
 import { usePlanMoves } from './usePlanMoves';
@@ -28,7 +27,7 @@ export function Checks() {
   useTitle('Checks', 'Plan', course.title);
   const { data, error, mutate } = useApi(getPlan, { course: course.id });
   const findings = useFindings(data, course);
-  const { move, warned, dismissWarning, versionOf } = usePlanMoves(data, forget);
+  const { move, versionOf, warning } = usePlanMoves(data, forget);
   const actions = useForumActions(versionOf, forget);
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data || findings.total === null) return <Loading what="Reading the plan" />;
@@ -117,7 +116,7 @@ export function Checks() {
           </ul>
         </section>
       )}
-      {warned && <SealWarning names={warned.names} confirm={warned.confirm} close={dismissWarning} />}
+      {warning}
     </div>
   );
 }

@@ -22,7 +22,6 @@ import { useOpenTerms } from './ownTerms/useOpenTerms';
 import { PlanTools } from './PlanTools';
 import { wordsFor } from './planData';
 import { StartDialog } from './RecipeDialogs';
-import { SealWarning } from './SealWarning';
 import { ShiftDialog } from './ShiftDialog';
 import { Legend } from './timeline/Legend';
 import { Timeline, type Zoom } from './timeline/Timeline';
@@ -39,7 +38,7 @@ export function Plan() {
   const { data, error, mutate } = useApi(getPlan, { course: course.id });
   const findings = useFindings(data, course);
   const undo = useUndo();
-  const { move, versionOf, warned, dismissWarning } = usePlanMoves(data, undo.push);
+  const { move, versionOf, warning } = usePlanMoves(data, undo.push);
   const actions = useForumActions(versionOf, undo.push);
   const [dialog, setDialog] = useState<'shift' | 'arrange' | 'bin' | 'start' | null>(null);
   const [ownTermsToo, setOwnTermsToo] = useState(true);
@@ -183,7 +182,7 @@ export function Plan() {
           close={() => setDialog(null)}
         />
       )}
-      {warned && <SealWarning names={warned.names} confirm={warned.confirm} close={dismissWarning} />}
+      {warning}
     </div>
   );
 }

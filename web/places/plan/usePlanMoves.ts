@@ -1,10 +1,10 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { z } from 'zod';
-import { moveDates, sealChangeNames, type DatesChange, type PlanView } from '../../../contract/plan';
+import { useCallback, useEffect, useRef } from 'react';
+import { moveDates, type DatesChange, type PlanView } from '../../../contract/plan';
 import { lookUntil, type DatedRules } from '../../../core/plan/mapDates';
-import { ApiProblem, call } from '../../data/api';
+import { call } from '../../data/api';
 import { askedAnew } from '../../data/askAnew';
 import { useCourse } from '../../data/course';
+import { useSealWarning } from './useSealWarning';
 import type { PlanStep } from './useUndo';
 import { sayWhyNot } from '../../ui/sayWhyNot';
 
@@ -25,10 +25,7 @@ export function usePlanMoves(plan: PlanView | undefined, push: (step: PlanStep) 
   useEffect(() => {
     versions.current = new Map(plan?.forums.map(({ id, version }) => [id, version]));
   }, [plan]);
-  const [warned, setWarned] = useState<{
-    names: z.infer<typeof sealChangeNames>;
-    confirm: () => void;
-  } | null>(null);
+  const { through, warning } = useSealWarning();
 
   const send = useCallback(
     async (moves: readonly Move[], what: What, confirmed: boolean) => {
@@ -63,28 +60,21 @@ export function usePlanMoves(plan: PlanView | undefined, push: (step: PlanStep) 
           undo: () => send(before, 'undone', true),
           redo: () => send(moves, what, true),
         });
+      let isMoved = false;
       try {
-        await send(moves, what, false);
-        remember();
-        return true;
+        await through(async (confirmed) => {
+          await send(moves, what, confirmed);
+          remember();
+          isMoved = true;
+        });
       } catch (error) {
-        if (error instanceof ApiProblem && error.problem.code === 'sealChanges') {
-          setWarned({
-            names: sealChangeNames.parse(error.problem.current),
-            confirm: () => {
-              setWarned(null);
-              send(moves, what, true).then(remember, sayWhyNot);
-            },
-          });
-          return false;
-        }
         sayWhyNot(error);
         await askedAnew();
-        return false;
       }
+      return isMoved;
     },
-    [plan, push, send],
+    [plan, push, send, through],
   );
   const versionOf = useCallback((forumId: string) => versions.current.get(forumId) ?? 0, []);
-  return { move, versionOf, warned, dismissWarning: () => setWarned(null) };
+  return { move, versionOf, warning };
 }

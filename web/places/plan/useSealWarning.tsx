@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react';
+import { useCallback, useState, type ReactNode } from 'react';
 import type { z } from 'zod';
 import { sealChangeNames } from '../../../contract/plan';
 import { ApiProblem } from '../../data/api';
@@ -18,21 +18,22 @@ export function useSealWarning(): {
     readonly names: z.infer<typeof sealChangeNames>;
     readonly again: () => void;
   } | null>(null);
+  const through = useCallback(async (send: (confirmed: boolean) => Promise<void>) => {
+    try {
+      await send(false);
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.problem.code !== 'sealChanges') throw error;
+      setWarned({
+        names: sealChangeNames.parse(error.problem.current),
+        again: () => {
+          setWarned(null);
+          send(true).catch(sayWhyNot);
+        },
+      });
+    }
+  }, []);
   return {
-    through: async (send) => {
-      try {
-        await send(false);
-      } catch (error) {
-        if (!(error instanceof ApiProblem) || error.problem.code !== 'sealChanges') throw error;
-        setWarned({
-          names: sealChangeNames.parse(error.problem.current),
-          again: () => {
-            setWarned(null);
-            send(true).catch(sayWhyNot);
-          },
-        });
-      }
-    },
+    through,
     warning: warned && (
       <SealWarning names={warned.names} confirm={warned.again} close={() => setWarned(null)} />
     ),

@@ -17,6 +17,7 @@ import { lazy, Suspense, useState } from 'react';
 import { toast } from 'sonner';
 import { release } from '../../../../contract/docketActions';
 import type { DocketRow, DocketView } from '../../../../contract/evaluate';
+import { isGiven } from '../../../../core/participation/docketState';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { Menu } from '../../../ui/Menu';
@@ -36,7 +37,7 @@ const ShareOut = lazy(async () => ({ default: (await import('./ShareOut')).Share
 const Assign = lazy(async () => ({ default: (await import('./ShareOut')).Assign }));
 const ReleaseAt = lazy(async () => ({ default: (await import('./ReleaseAt')).ReleaseAt }));
 
-const isScored = ({ state }: DocketRow) => state === 'given' || state === 'released' || state === 'changed';
+const isScored = ({ state }: DocketRow) => isGiven(state);
 const small = 'btn btn-xs raised ruled h-8';
 
 type Opened = 'many' | 'given' | 'releaseAt' | 'shareOut';

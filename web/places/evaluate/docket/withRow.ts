@@ -1,6 +1,5 @@
 import type { DocketRow, DocketView } from '../../../../contract/evaluate';
-
-const isGiven = ({ state }: DocketRow) => state === 'given' || state === 'released' || state === 'changed';
+import { isGiven } from '../../../../core/participation/docketState';
 
 /**
  * A docket with one student's row as it is now, and with how far their evaluator is.
@@ -10,7 +9,7 @@ const isGiven = ({ state }: DocketRow) => state === 'given' || state === 'releas
 export function withRow(view: DocketView, of: string, row: DocketRow): DocketView {
   const before = view.rows.find(({ student }) => student.id === of);
   if (!before) return view;
-  const more = Number(isGiven(row)) - Number(isGiven(before));
+  const more = Number(isGiven(row.state)) - Number(isGiven(before.state));
   const isTheirs = (share: DocketView['forum']['shares'][number]) =>
     row.mine ? share.mine : !share.mine && share.evaluator?.id === row.evaluator?.id;
   return {

@@ -79,19 +79,14 @@ export function PrintedMatrix({
                   {row.student.sortable}
                 </th>
                 {sheet.map((column) => {
-                  const { text, look } = saidOf(row, column, view.letters, show);
+                  const { text, struck, unreleased } = saidOf(row, column, view.letters, show);
+                  const said = unreleased ? `(${text})` : text;
                   return (
                     <td
                       key={column.key}
                       className="ruled border-b px-1.5 py-0.5 text-right whitespace-nowrap"
                     >
-                      {look.includes('cell-given') ? (
-                        `(${text})`
-                      ) : look.includes('cell-dropped') ? (
-                        <s>{text}</s>
-                      ) : (
-                        text
-                      )}
+                      {struck ? <s>{said}</s> : said}
                     </td>
                   );
                 })}

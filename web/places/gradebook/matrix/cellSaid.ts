@@ -9,7 +9,12 @@ export interface Said {
   readonly text: string;
   readonly look: string;
   readonly label: string | undefined;
+  /** A score that is dropped, and one that the student does not see yet. */
+  readonly struck: boolean;
+  readonly unreleased: boolean;
 }
+
+const PLAIN = { struck: false, unreleased: false } as const;
 
 /** What stands at a row and a column. */
 export function saidOf(
@@ -20,10 +25,12 @@ export function saidOf(
 ): Said {
   if (column.kind === 'item') {
     const cell = row.cells[column.at]!;
-    const { text, also, look, struck } = cellWords(cell, column.item, letters, show);
+    const { text, also, look, mark, struck } = cellWords(cell, column.item, letters, show);
     const remarked = cell.remarked === true;
     return {
       text,
+      struck,
+      unreleased: mark === 'unreleased',
       look: `cell-${struck ? 'dropped' : look}${remarked ? ' cell-remarked' : ''}`,
       label:
         also || remarked
@@ -32,9 +39,10 @@ export function saidOf(
     };
   }
   const { percent } = column.kind === 'total' ? row.total : row.categories[column.at]!;
-  if (percent === null) return { text: '—', look: 'cell-quiet', label: 'nothing yet' };
+  if (percent === null) return { ...PLAIN, text: '—', look: 'cell-quiet', label: 'nothing yet' };
   const letter = column.kind === 'total' && row.total.letter ? ` ${row.total.letter}` : '';
   return {
+    ...PLAIN,
     text: percentWords(percent) + letter,
     look: column.kind === 'total' ? 'font-semibold' : '',
     label: undefined,
