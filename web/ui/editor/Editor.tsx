@@ -1,7 +1,13 @@
 import Image from '@tiptap/extension-image';
 import { TableKit } from '@tiptap/extension-table';
 import { Placeholder } from '@tiptap/extensions';
-import { EditorContent, useEditor, type JSONContent } from '@tiptap/react';
+import {
+  EditorContent,
+  useEditor,
+  type Editor as TextEditor,
+  type JSONContent,
+  type UseEditorOptions,
+} from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { PersonName } from '../../../contract/basics';
@@ -42,7 +48,17 @@ export interface EditorProps {
   readonly tellOfFiles?: (take: ((files: readonly File[]) => void) | null) => void;
 }
 
-/** The editor itself; places use RichEditor, which fetches it when it is needed. */
+/** Whether an editor is there to be worked with. */
+const isThere = (editor: TextEditor | null): editor is TextEditor => editor !== null && !editor.isDestroyed;
+
+/** The package's hook as it is: what it says it always returns may be missing. */
+const useMadeEditor: (options: UseEditorOptions) => TextEditor | null = useEditor;
+
+/**
+ * The editor itself; places use RichEditor, which fetches it when it is needed. An editor that is made and not shown within a moment, as
+ * happens where the machine is busy, is taken away again by its package, which then makes another: so there may be none at first, and what
+ * works with one asks whether it still stands.
+ */
 export function Editor({
   label,
   value,
@@ -83,7 +99,7 @@ export function Editor({
       if (others.length > 0) onFiles(others);
     }
   };
-  const editor = useEditor({
+  const editor = useMadeEditor({
     extensions: [
       StarterKit.configure({
         heading: headings ? { levels: [2, 3] } : false,
@@ -136,11 +152,11 @@ export function Editor({
   });
   useEffect(() => {
     addFile.current = (file) => {
-      if (course) void addToText(editor, course, file);
+      if (course && isThere(editor)) void addToText(editor, course, file);
     };
   }, [course, editor]);
   useEffect(() => {
-    if (insert === null) return;
+    if (insert === null || !isThere(editor)) return;
     const added = [insert.node as JSONContent, { type: 'paragraph' }];
     if (editor.isEmpty) editor.commands.setContent({ type: 'doc', content: added }, { emitUpdate: true });
     else editor.commands.insertContentAt(editor.state.doc.content.size, added);
@@ -152,9 +168,11 @@ export function Editor({
     tellOfFiles?.(course ? takeFiles : null);
     return () => tellOfFiles?.(null);
   });
+  if (editor === null) return null;
   return (
     <div style={{ '--editor-height': minHeight } as React.CSSProperties}>
       <Toolbar
+        key={editor.instanceId}
         editor={editor}
         headings={headings}
         forums={forums}

@@ -10,6 +10,8 @@ export const addToText = (editor: Editor, course: string, file: File): Promise<b
     const sent = await uploadFile(course, newId(), file);
     const { address: src, kind, name } = sent;
     warnOfRoom(sent);
+    // Whoever has closed the text meanwhile does not want the file in it any more.
+    if (editor.isDestroyed) return;
     if (kind !== 'image') {
       editor.chain().focus().insertContent({ type: 'media', attrs: { src, kind, name } }).run();
       return;
