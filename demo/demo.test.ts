@@ -102,6 +102,15 @@ describe('the demo course', () => {
       .executeTakeFirstOrThrow();
     expect(n).toBe(21);
   });
+  it('tells conversations in which nobody repeats another, or answers what is not there yet', () => {
+    const posts = demoActions().flatMap((action) => (action.do === 'post' ? [action] : []));
+    const paragraphs = posts.flatMap(({ text }) => text.split('\n\n').filter((each) => each.length > 60));
+    expect(new Set(paragraphs).size).toBe(paragraphs.length);
+    const writtenAt = new Map(posts.map(({ id, at }) => [id, at]));
+    expect(writtenAt.size).toBe(posts.length);
+    for (const { to, at, id } of posts)
+      if (to !== null) expect(writtenAt.get(to), `what ${id} answers`).toBeLessThan(at);
+  });
   it('has a thread six levels deep', async () => {
     const posts = await db.selectFrom('post').select(['id', 'parent_id']).execute();
     const parents = new Map(posts.map(({ id, parent_id }) => [id, parent_id]));

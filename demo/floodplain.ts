@@ -1,56 +1,42 @@
-import { DAY, HOUR } from '../core/time/instant';
-import { conversation } from './conversation';
-import { studentId, studentIds, when } from './course';
+import { conversation } from './script';
+import { studentId, when } from './course';
 import type { DemoAction } from './action';
-import { paragraphs } from './prose';
 
 const rafael = studentId('Rafael', 'Osei');
-const vasco = studentId('Vasco', 'Pereira');
 const bram = studentId('Bram', 'Oyelaran');
 const tomas = studentId('Tomás', 'Abreu');
 const ines = studentId('Ines', 'Vardanyan');
 const sunniva = studentId('Sunniva', 'Quist');
-const deniz = studentId('Deniz', 'Uzun');
 const lucie = studentId('Lucie', 'Vondráčková');
 const emi = studentId('Emi', 'Sato');
-const selam = studentId('Selam', 'Woldemariam');
+
+/** What Sunniva answers, and adds a sentence to on the next day. */
+const WALL =
+  'A price remembers only what somebody claimed for. The three farms that flooded in the year of the weir had no policy, so in the tables that year is dry. I would rather trust the church wall with the lines cut in it.';
+
+/** What Rafael puts in the place of two words, after they have let him read. */
+const RAFAEL = [
+  'I am an engineer by training and I was taught that a floodplain is a storage volume. Nobody owns a volume. You own the ground under it and the houses in it, but the volume is needed by the city downstream, and no one has ever paid the people who provide it.',
+  'Nobody pays because nobody can refuse. The moment one owner could close a gate, the city would find the money in a week. So I would give each parcel a number of cubic metres, and let the city rent them, like a garage. It would be the first time that my profession and a farmer mean the same thing by the word.',
+];
 
 /** The forum that shows most: late and short posts, a thread six levels deep, a placeholder edited after unsealing, a removal. */
 export function floodplain(): DemoAction[] {
-  const openings = paragraphs('floodplain-openings');
-  const reasons = paragraphs('floodplain-arguments');
-  const closings = paragraphs('floodplain-closings');
-  const replies = paragraphs('floodplain-replies');
   const forum = 'floodplain';
-  const writers = [ines, bram, ...studentIds.filter((id) => ![ines, bram, vasco, rafael].includes(id))];
-  const actions = conversation({
-    forum,
-    seed: 41,
-    from: when('02-16 09:10'),
-    due: when('02-19 23:59'),
-    repliesDue: when('02-24 20:00'),
-    until: when('03-01 20:00'),
-    minWords: 90,
-    writers,
-    initial: (index) => {
-      const short = index === 17;
-      const parts = [openings[index % openings.length]!, reasons[(index * 5 + 2) % reasons.length]!];
-      if (index % 3 !== 1) parts.push(closings[(index * 4 + 1) % closings.length]!);
-      return short ? parts[0]! : parts.join('\n\n');
-    },
-    replies: [...replies.slice(4), ...paragraphs('maps-replies').slice(2, 7)],
-    late: new Map([
-      [tomas, 31 * HOUR],
-      [deniz, 2 * DAY + 3 * HOUR],
-      [selam, 3 * DAY + 12 * HOUR],
-    ]),
-  });
+  const actions = conversation(forum);
+  const openingOf = (who: string) =>
+    actions.find((action) => action.do === 'post' && action.who === who && action.to === null) as {
+      id: string;
+    };
   // A thread six levels deep, and a placeholder that was replaced once it had opened the others' posts.
   const first = `${forum}-i1`;
-  const second = replies[0]!;
   const deep: [string, string, string][] = [
-    [bram, '02-20 08:15', second],
-    [sunniva, '02-20 22:03', replies[1]!],
+    [
+      bram,
+      '02-20 08:15',
+      'Who enforces that duty in the year nobody remembers a flood? An insurer would. I do not like the answer either, but a price is the only memory a market has.',
+    ],
+    [sunniva, '02-20 22:03', WALL],
     [
       bram,
       '02-21 09:20',
@@ -115,7 +101,7 @@ export function floodplain(): DemoAction[] {
       forum,
       who: rafael,
       id: `${forum}-rafael`,
-      text: `${openings.at(-1)!}\n\n${reasons[9]!}`,
+      text: RAFAEL.join('\n\n'),
     },
     {
       do: 'post',
@@ -124,7 +110,7 @@ export function floodplain(): DemoAction[] {
       who: rafael,
       id: `${forum}-rafael-2`,
       to: `${forum}-i3`,
-      text: replies[2]!,
+      text: 'Does the other tenant have a right to be told? Your uncle listens for it in February. Whoever buys the four fields after him will hear of it from a neighbour, or not at all. I would put the sheep into the deed.',
     },
     {
       do: 'post',
@@ -142,7 +128,7 @@ export function floodplain(): DemoAction[] {
       forum,
       who: 'teodora',
       id: `${forum}-aside`,
-      to: `${forum}-i${writers.indexOf(tomas) + 1}`,
+      to: openingOf(tomas).id,
       aside: true,
       text: 'This came a day late, and it is worth the wait. If the evenings at the warehouse go on until Easter, tell me before the next one is due; there are ways to move a date for one person.',
     },
@@ -161,7 +147,7 @@ export function floodplain(): DemoAction[] {
       forum,
       who: sunniva,
       id: `${forum}-deep2`,
-      text: `${replies[1]!} It cannot be cancelled at the end of the year.`,
+      text: `${WALL} It cannot be cancelled at the end of the year.`,
     },
   );
   return actions;

@@ -7,7 +7,8 @@ import { MINUTE } from '../core/time/instant';
 import { openDatabase, type Db } from '../server/db/open';
 import { when } from './course';
 import { inChunks } from './inChunks';
-import { paragraphs, steadyRandom } from './prose';
+import { steadyRandom } from './prose';
+import { script } from './script';
 
 /**
  * A course with one large open forum in a data file: its posts by many students over three weeks, most of them answers, in
@@ -21,12 +22,7 @@ export async function layOutLargeForum(
 ): Promise<{ course: string; forum: string; instructor: string }> {
   const ids = { course: 'large-course', forum: 'large-forum', instructor: 'large-instructor' };
   const random = steadyRandom(posts);
-  const prose = [
-    'floodplain-openings',
-    'floodplain-arguments',
-    'floodplain-replies',
-    'weir-arguments',
-  ].flatMap(paragraphs);
+  const prose = ['floodplain', 'weir-hearing'].flatMap(script).flatMap(({ paragraphs }) => paragraphs);
   const start = when('02-02 08:00');
   await db
     .insertInto('course')

@@ -210,7 +210,7 @@ async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>):
       id: 'sent-to-vasco',
       postId: null,
       to: [vasco],
-      line: 'You have written nothing yet this term. Come by on Friday at ten if something is in the way; it need not be a long talk.',
+      line: 'Nothing of yours stands in the hearings yet. Come by on Friday at ten if something is in the way; it need not be a long talk.',
     },
     when('03-05 09:30'),
   );
