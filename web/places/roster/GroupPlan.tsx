@@ -62,7 +62,7 @@ function Arranging({
         <span className="grow" />
         {canEdit && plan.version > 0 && plan.usedBy.length === 0 && (
           <button type="button" className="btn btn-ghost btn-sm h-9" onClick={arranging.drop}>
-            Take away
+            Remove the plan
           </button>
         )}
         {canEdit && (

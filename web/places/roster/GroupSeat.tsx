@@ -1,7 +1,51 @@
 import { useDraggable } from '@dnd-kit/core';
 import { ArrowRightLeft, Lock, LockOpen } from 'lucide-react';
+import { useState } from 'react';
 import type { RosterPerson } from '../../../contract/roster';
 import type { SeatedGroup } from '../../../core/roster/groupSeats';
+
+/**
+ * The list of groups beside a name. Until someone turns to it, it holds only the group they sit in: a large course in many groups would
+ * else have many thousand entries that nobody looks at.
+ */
+function MoveTo({
+  name,
+  groups,
+  at,
+  move,
+}: {
+  name: string;
+  groups: readonly SeatedGroup[];
+  at: string | null;
+  move: (to: string | null) => void;
+}) {
+  const [isWanted, setWanted] = useState(false);
+  const want = () => setWanted(true);
+  return (
+    <select
+      aria-label={`Move ${name} to`}
+      title="Move to another group"
+      className="absolute inset-0 cursor-pointer opacity-0"
+      value={at ?? ''}
+      onFocus={want}
+      onPointerEnter={want}
+      onPointerDown={(event) => {
+        want();
+        event.stopPropagation();
+      }}
+      onChange={(event) => move(event.target.value || null)}
+    >
+      {(isWanted || at === null) && <option value="">in no group</option>}
+      {groups
+        .filter(({ id }) => isWanted || id === at)
+        .map(({ id, title }) => (
+          <option key={id} value={id}>
+            {title}
+          </option>
+        ))}
+    </select>
+  );
+}
 
 /** A student in a group: dragged, or moved with the list beside the name. */
 export function GroupSeat({
@@ -42,21 +86,7 @@ export function GroupSeat({
         <>
           <span className="relative inline-flex rounded p-0.5 opacity-60 focus-within:opacity-100 focus-within:outline-2 focus-within:outline-primary hover:opacity-100">
             <ArrowRightLeft className="size-3.5" aria-hidden />
-            <select
-              aria-label={`Move ${person.name} to`}
-              title="Move to another group"
-              className="absolute inset-0 cursor-pointer opacity-0"
-              value={at ?? ''}
-              onPointerDown={(event) => event.stopPropagation()}
-              onChange={(event) => move(event.target.value || null)}
-            >
-              <option value="">in no group</option>
-              {groups.map(({ id, title }) => (
-                <option key={id} value={id}>
-                  {title}
-                </option>
-              ))}
-            </select>
+            <MoveTo name={person.name} groups={groups} at={at} move={move} />
           </span>
           {at !== null && (
             <button
