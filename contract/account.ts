@@ -32,6 +32,16 @@ export const chooseZone = endpoint({
   answer: done,
 });
 
+export const chooseNameOrder = endpoint({
+  method: 'put',
+  path: '/api/session/name',
+  who: 'person',
+  changes: ['people', 'course'],
+  summary: 'Choose whether one’s family name is written before the given name',
+  body: z.strictObject({ familyFirst: z.boolean() }),
+  answer: z.object({ name: z.string() }),
+});
+
 export const changePassword = endpoint({
   method: 'put',
   path: '/api/session/password',
@@ -40,7 +50,7 @@ export const changePassword = endpoint({
   summary: 'Change one’s own password; every other session ends',
   largest: 4096,
   body: z.strictObject({
-    current: z.string().min(1, 'Write your present password.').max(200),
+    current: z.string().min(1, 'Write your current password.').max(200),
     password: newPassword,
   }),
   answer: done,

@@ -56,7 +56,7 @@ export function pageOf<T>(
 /** How a person is named. */
 export const personName = z.object({
   id,
-  /** Given name or preferred name, then family name. */
+  /** Given or preferred name and family name, in the order their owner writes them. */
   name: z.string(),
   given: z.string(),
   sortable: z.string(),

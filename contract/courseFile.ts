@@ -16,6 +16,8 @@ const person = z.strictObject({
   givenName: z.string(),
   familyName: z.string(),
   preferredName: z.string().nullable(),
+  /** Whether the family name is written before the given name. */
+  familyFirst: z.boolean(),
   sortableName: z.string(),
   email: z.string(),
   studentNumber: z.string().nullable(),

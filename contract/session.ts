@@ -15,7 +15,14 @@ export const hours = z.literal([12, 24]);
 /** Who is signed in, and what the browser needs to begin. */
 export const sessionState = z.object({
   person: personName
-    .extend({ email: z.string(), administrator: z.boolean(), hours, zone: z.string().nullable() })
+    .extend({
+      email: z.string(),
+      administrator: z.boolean(),
+      hours,
+      zone: z.string().nullable(),
+      family: z.string(),
+      familyFirst: z.boolean(),
+    })
     .nullable(),
   courses: z.array(courseLink),
   /** Goes into the header X-Juror-Token of every write. */

@@ -105,17 +105,25 @@ export async function layOutCourse(db: Db): Promise<void> {
         sortable_name: 'Office, Registry',
         password_hash: password,
         administrator: 1,
+        family_first: 0,
         made_in: null,
       },
       ...[
-        ...STAFF.map(([id, given, family]) => ({ id, given, family, preferred: undefined })),
-        ...STUDENTS.map(([given, family, , preferred]) => ({
+        ...STAFF.map(([id, given, family]) => ({
+          id,
+          given,
+          family,
+          preferred: undefined,
+          order: undefined,
+        })),
+        ...STUDENTS.map(([given, family, , preferred, order]) => ({
           id: studentId(given, family),
           given,
           family,
           preferred,
+          order,
         })),
-      ].map(({ id, given, family, preferred }) => ({
+      ].map(({ id, given, family, preferred, order }) => ({
         id,
         email: address(given, family),
         given_name: given,
@@ -124,6 +132,7 @@ export async function layOutCourse(db: Db): Promise<void> {
         sortable_name: family.startsWith('van ')
           ? `${family.slice(4)}, ${given} van`
           : `${family}, ${preferred ?? given}`,
+        family_first: order === 'familyFirst' ? 1 : 0,
         password_hash: password,
         administrator: 0,
         // The roster of the course named its students first.

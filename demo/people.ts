@@ -1,9 +1,10 @@
-/** The people of the demo course: given name, family name, preferred name where it differs. All made up. */
+/** The people of the demo course: given name, family name, preferred name where it differs, and who writes the family name first. All made up. */
 export const STUDENTS: readonly (readonly [
   given: string,
   family: string,
   section: 'Morning' | 'Evening',
   preferred?: string,
+  order?: 'familyFirst',
 ])[] = [
   ['Tomás', 'Abreu', 'Morning'],
   ['Piotr', 'Adeyemi', 'Evening'],
@@ -11,7 +12,7 @@ export const STUDENTS: readonly (readonly [
   ['Mihai', 'Bălan', 'Evening'],
   ['Leilani', 'Brandt', 'Morning'],
   ['Aoife', 'Cavanagh', 'Evening'],
-  ['Thu Hà', 'Đặng', 'Morning', 'Hà'],
+  ['Thu Hà', 'Đặng', 'Morning', 'Hà', 'familyFirst'],
   ['Noor', 'van Dijk', 'Evening'],
   ['Amadou', 'Diallo', 'Morning'],
   ['Zsófia', 'Erdős', 'Evening'],

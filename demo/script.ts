@@ -6,9 +6,10 @@ import { STAFF, STUDENTS } from './people';
 
 /** Ids of everyone in the demo course, by the name they go by. */
 const PEOPLE: ReadonlyMap<string, string> = new Map([
-  ...STUDENTS.map(
-    ([given, family, , preferred]) => [`${preferred ?? given} ${family}`, studentId(given, family)] as const,
-  ),
+  ...STUDENTS.map(([given, family, , preferred = given, order]) => {
+    const name = order === 'familyFirst' ? `${family} ${preferred}` : `${preferred} ${family}`;
+    return [name, studentId(given, family)] as const;
+  }),
   ...STAFF.map(([id, given, family]) => [`${given} ${family}`, id] as const),
 ]);
 

@@ -101,7 +101,7 @@ describe('accounts', () => {
     await page.type('New password, at least 10 characters', 'rivers run to the sea');
     await page.type('New password again', 'rivers run to the sea');
     await page.click('button', 'Change password');
-    await page.sees('This is not your present password.');
+    await page.sees('This is not your current password.');
     await page.type('Present password', 'rivers-and-cities', { clear: true });
     await page.click('button', 'Change password');
     await page.sees('Everywhere else you are signed out.');

@@ -1,7 +1,7 @@
 import { nameOrder } from '../../core/text/nameOrder';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { listAllCourses } from '../../contract/admin';
-import { personName } from '../course/setup/personNames';
+import { NAME_COLUMNS, personName } from '../course/setup/personNames';
 import type { Db } from '../db/open';
 
 /** Every course with who teaches it, how large it is, and when it was last used; one that is put away too. */
@@ -10,7 +10,7 @@ export async function allCourses(db: Db): Promise<AnswerOf<typeof listAllCourses
   const instructors = await db
     .selectFrom('member')
     .innerJoin('person', 'person.id', 'member.person_id')
-    .select(['course_id', 'person.id', 'given_name', 'family_name', 'preferred_name', 'sortable_name'])
+    .select(['course_id', 'person.id', ...NAME_COLUMNS, 'sortable_name'])
     .where('removed_at', 'is', null)
     .where('role', '=', 'instructor')
     .execute();

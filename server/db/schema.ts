@@ -33,6 +33,8 @@ export interface Database {
     hours: Generated<Hours | null>;
     /** The time zone they chose; null: their browser's. */
     zone: Generated<string | null>;
+    /** Whether the family name is written before the given name. */
+    family_first: Generated<number>;
   };
   session: {
     token_hash: string;

@@ -1,5 +1,6 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import { settingsView } from '../plan/courseSettings';
+import { NAME_COLUMNS } from '../course/setup/personNames';
 import type { Db } from '../db/open';
 import { byKey, json, jsonOrNull, type Part, type RowOf } from './courseParts';
 import { posts } from './coursePosts';
@@ -10,7 +11,7 @@ async function people(db: Db, courseId: string): Promise<RowOf<'people'>[]> {
     .selectFrom('member')
     .innerJoin('person', 'person.id', 'member.person_id')
     .selectAll('member')
-    .select(['given_name', 'family_name', 'preferred_name', 'sortable_name', 'email'])
+    .select([...NAME_COLUMNS, 'sortable_name', 'email'])
     .where('course_id', '=', courseId)
     .orderBy('person_id')
     .execute();
@@ -20,6 +21,7 @@ async function people(db: Db, courseId: string): Promise<RowOf<'people'>[]> {
     givenName: row.given_name,
     familyName: row.family_name,
     preferredName: row.preferred_name,
+    familyFirst: row.family_first === 1,
     sortableName: row.sortable_name,
     email: row.email,
     studentNumber: row.student_number,

@@ -1,3 +1,4 @@
+import { calledBy } from '../course/setup/personNames';
 import { hoursOr24 } from '../../words/dates';
 import { invitationMail } from '../../words/invitation';
 import { datesFor } from '../course/setup/inCourse';
@@ -24,7 +25,7 @@ export async function writeInvitation(
   if (!setup || !member || member.removed || !inviter || inviter.removed || inviter.role !== 'instructor')
     return null;
   const facts = {
-    given: mail.preferred_name ?? mail.given_name,
+    given: calledBy(mail),
     by: setup.names.get(mail.made_by!)!.name,
     course: setup,
     note: mail.note,

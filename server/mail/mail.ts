@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { Selectable } from 'kysely';
+import type { WholeName } from '../course/setup/personNames';
 import type { Clock } from '../clock/clock';
 import type { CourseCache } from '../course/setup/courseCache';
 import type { Database } from '../db/schema';
@@ -19,10 +20,8 @@ export interface MailParts {
 
 /** A mail that waits, with whom it is for. */
 export type WaitingMail = Selectable<Database['mail']> &
-  Pick<
-    Selectable<Database['person']>,
-    'email' | 'given_name' | 'family_name' | 'preferred_name' | 'hours' | 'zone' | 'password_hash'
-  >;
+  WholeName &
+  Pick<Selectable<Database['person']>, 'email' | 'hours' | 'zone' | 'password_hash'>;
 
 /** What a mail says. */
 export interface MailText {

@@ -1,4 +1,4 @@
-import { fullName } from '../course/setup/personNames';
+import { fullName, NAME_COLUMNS } from '../course/setup/personNames';
 import { MINUTE, SECOND } from '../../core/time/instant';
 import type { DirectMail, Mailing } from '../feature/mailing';
 import { writeInvitation } from './invitationMail';
@@ -110,15 +110,7 @@ export class Mailer implements Mailing {
       .selectFrom('mail')
       .innerJoin('person', 'person.id', 'mail.person_id')
       .selectAll('mail')
-      .select([
-        'person.email',
-        'person.given_name',
-        'person.family_name',
-        'person.preferred_name',
-        'person.hours',
-        'person.zone',
-        'person.password_hash',
-      ])
+      .select(['person.email', ...NAME_COLUMNS, 'person.hours', 'person.zone', 'person.password_hash'])
       .where('state', '=', 'waiting')
       .where('next_at', '<=', clock.wall())
       .orderBy('made_at')

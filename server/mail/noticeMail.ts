@@ -1,3 +1,4 @@
+import { calledBy } from '../course/setup/personNames';
 import { randomBytes } from 'node:crypto';
 import { setImmediate as othersTurn } from 'node:timers/promises';
 import { DAY } from '../../core/time/instant';
@@ -156,7 +157,7 @@ export async function writeNoticeMail(
       : `${setup.title}: ${told.length} things that concern you`;
   return {
     subject,
-    text: `${mail.preferred_name ?? mail.given_name},\n\n${paragraphs.join('\n\n')}\n\n--\n${setup.title} (${setup.code}) in Juror. Times are those of ${placeOfZone(setup.zone)}. ${
+    text: `${calledBy(mail)},\n\n${paragraphs.join('\n\n')}\n\n--\n${setup.title} (${setup.code}) in Juror. Times are those of ${placeOfZone(setup.zone)}. ${
       mail.kind === 'daily' ? 'Sent once a day' : 'Sent at once'
     }; you choose when, under Notices: ${address}/c/${setup.id}/notices\n`,
   };

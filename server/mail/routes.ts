@@ -3,7 +3,7 @@ import * as contract from '../../contract/notices';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { notFound } from '../refusals/problem';
-import { personName } from '../course/setup/personNames';
+import { NAME_COLUMNS, personName } from '../course/setup/personNames';
 import { mailChoiceOf, setMailChoice } from '../notices/mailChoice';
 import { mailFile } from './transport';
 
@@ -39,14 +39,7 @@ export function mailRoutes(serve: Serve, deps: Deps): void {
       .innerJoin('person', 'person.id', 'mail.person_id')
       .innerJoin('course', 'course.id', 'mail.course_id')
       .selectAll('mail')
-      .select([
-        'person.email',
-        'person.given_name',
-        'person.family_name',
-        'person.preferred_name',
-        'person.sortable_name',
-        'course.title',
-      ])
+      .select(['person.email', ...NAME_COLUMNS, 'person.sortable_name', 'course.title'])
       .$if(!everyones, (query) => query.where('mail.person_id', '=', session.personId))
       .orderBy('mail.made_at', 'desc')
       .orderBy('mail.id')

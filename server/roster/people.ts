@@ -3,7 +3,7 @@ import { fromJson } from '../db/json';
 import type { RosterPerson } from '../../contract/roster';
 import type { Kysely } from 'kysely';
 import type { Database } from '../db/schema';
-import { personName } from '../course/setup/personNames';
+import { NAME_COLUMNS, personName } from '../course/setup/personNames';
 
 /**
  * Whom the instructors of a course may not rename or give another e-mail: who is in another course too, whom its roster did not
@@ -35,15 +35,7 @@ export async function rosterPeople(db: Kysely<Database>, courseId: string): Prom
     .selectFrom('member')
     .innerJoin('person', 'person.id', 'member.person_id')
     .selectAll('member')
-    .select([
-      'person.id',
-      'email',
-      'given_name',
-      'family_name',
-      'preferred_name',
-      'sortable_name',
-      'password_hash',
-    ])
+    .select(['person.id', 'email', ...NAME_COLUMNS, 'sortable_name', 'password_hash'])
     .where('course_id', '=', courseId)
     .execute();
   return rows

@@ -2,6 +2,8 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import supertest from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { RosterView } from '../../contract/roster';
+import type { SessionState } from '../../contract/session';
 import { HOUR } from '../../core/time/instant';
 import type { OutgoingMail } from '../mail/transport';
 import { C, PASSWORD, testServer, type TestServer } from '../testing/testServer';
@@ -44,12 +46,33 @@ describe('one’s own password', () => {
     const ines = await server.as('ines');
     const wrong = () => ines.send('put', '/api/session/password', { ...change, current: 'not it at all' });
     expect((await wrong().expect(422)).body.errors).toMatchObject([
-      { field: 'current', message: 'This is not your present password.' },
+      { field: 'current', message: 'This is not your current password.' },
     ]);
     for (let tries = 0; tries < 4; tries++) await wrong().expect(422);
     await wrong().expect(429);
     await ines.send('put', '/api/session/password', { current: PASSWORD, password: 'short' }).expect(422);
     await signIn(PASSWORD).expect(429);
+  });
+});
+
+describe('the order of one’s name', () => {
+  it('is its owner’s choice, and everyone reads the name in it', async () => {
+    const [ines, staff] = [await server.as('ines'), await server.as('teodora')];
+    const inRoster = async () => {
+      const { people } = (await staff.get(`${C}/roster`).expect(200)).body as RosterView;
+      return people.find(({ id }) => id === 'ines')!.name;
+    };
+    const { person } = (await ines.get('/api/session').expect(200)).body as SessionState;
+    expect(person).toMatchObject({ familyFirst: false, name: `${person!.given} ${person!.family}` });
+    const before = person!.name;
+    const after = `${person!.family} ${person!.given}`;
+    expect(await inRoster()).toBe(before);
+    const answer = await ines.send('put', '/api/session/name', { familyFirst: true }).expect(200);
+    expect(answer.body).toEqual({ name: after });
+    expect(await inRoster()).toBe(after);
+    await ines.send('put', '/api/session/name', { familyFirst: 'yes' }).expect(422);
+    await ines.send('put', '/api/session/name', { familyFirst: false }).expect(200);
+    expect(await inRoster()).toBe(before);
   });
 });
 

@@ -1,4 +1,4 @@
-import { fullName } from '../course/setup/personNames';
+import { calledBy, fullName, NAME_COLUMNS } from '../course/setup/personNames';
 import type * as contract from '../../contract/account';
 import type { AnswerOf } from '../../contract/endpoint';
 import { changedPasswordMail } from '../../words/account';
@@ -14,12 +14,12 @@ import { standsSince } from './sessions';
 async function tellOfChange(deps: Deps, personId: string): Promise<void> {
   const person = await deps.db
     .selectFrom('person')
-    .select(['email', 'given_name', 'family_name', 'preferred_name'])
+    .select(['email', ...NAME_COLUMNS])
     .where('id', '=', personId)
     .executeTakeFirstOrThrow();
   deps.mailer.direct({
     to: { name: fullName(person), address: person.email },
-    ...changedPasswordMail(person.preferred_name ?? person.given_name),
+    ...changedPasswordMail(calledBy(person)),
   });
 }
 
@@ -51,7 +51,7 @@ export async function changePassword(
     .executeTakeFirstOrThrow();
   const wasRight = attempts.begin({ email: person.email, address, isKnownBrowser: true });
   if (!(await isPassword(person.password_hash, current)))
-    throw wrongField('current', 'This is not your present password.');
+    throw wrongField('current', 'This is not your current password.');
   wasRight();
   const password_hash = await hashPassword(password);
   await deps.db.transaction().execute(async (trx) => {
@@ -64,6 +64,31 @@ export async function changePassword(
   });
   deps.live.sessionsEnded(session.personId);
   await tellOfChange(deps, session.personId);
+}
+
+/**
+ * Writes someone's name from now on with the family name first, or last, in every course they are in.
+ *
+ * @returns the name as it is written now
+ */
+export async function chooseNameOrder(deps: Deps, personId: string, familyFirst: boolean): Promise<string> {
+  await deps.db
+    .updateTable('person')
+    .set({ family_first: familyFirst ? 1 : 0 })
+    .where('id', '=', personId)
+    .execute();
+  const person = await deps.db
+    .selectFrom('person')
+    .select(NAME_COLUMNS)
+    .where('id', '=', personId)
+    .executeTakeFirstOrThrow();
+  const courses = await deps.db
+    .selectFrom('member')
+    .select('course_id')
+    .where('person_id', '=', personId)
+    .execute();
+  courses.forEach(({ course_id }) => deps.courses.forget(course_id));
+  return fullName(person);
 }
 
 /** What a session is named by to its owner: a part of what its token is kept as, of which no token can be made. */

@@ -1,4 +1,4 @@
-import { fullName } from '../course/setup/personNames';
+import { fullName, NAME_COLUMNS } from '../course/setup/personNames';
 import { createHash, randomInt } from 'node:crypto';
 import { DAY, HOUR } from '../../core/time/instant';
 import type { Db } from '../db/open';
@@ -92,17 +92,7 @@ async function liveLink(deps: Deps, token: string) {
   const row = await deps.db
     .selectFrom('password_link')
     .innerJoin('person', 'person.id', 'password_link.person_id')
-    .select([
-      'person.id',
-      'person.email',
-      'given_name',
-      'family_name',
-      'preferred_name',
-      'expires_at',
-      'used_at',
-      'made_by',
-      'purpose',
-    ])
+    .select(['person.id', 'person.email', ...NAME_COLUMNS, 'expires_at', 'used_at', 'made_by', 'purpose'])
     .where('token_hash', '=', hashOf(token))
     .executeTakeFirst();
   if (!row || row.used_at !== null || row.expires_at <= deps.clock.wall()) throw notFound();

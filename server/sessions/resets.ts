@@ -1,6 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import { HOUR } from '../../core/time/instant';
 import { resetMail } from '../../words/account';
+import { calledBy, fullName, NAME_COLUMNS } from '../course/setup/personNames';
 import type { Deps } from '../feature/deps';
 import { Problem, notFound } from '../refusals/problem';
 import { makeLink } from './links';
@@ -50,7 +51,7 @@ export class PasswordResets {
     const { db, mailer } = this.deps;
     const person = await db
       .selectFrom('person')
-      .select(['id', 'email', 'given_name', 'family_name', 'preferred_name'])
+      .select(['id', 'email', ...NAME_COLUMNS])
       .where('email', '=', email)
       .executeTakeFirst();
     if (!person) return;
@@ -58,10 +59,9 @@ export class PasswordResets {
     if (mails > MAILS) return;
     this.#mails.set(person.id, mails, { noUpdateTTL: true });
     const link = await makeLink(this.deps, person.id, person.id, 'reset');
-    const given = person.preferred_name ?? person.given_name;
     mailer.direct({
-      to: { name: `${given} ${person.family_name}`.trim(), address: person.email },
-      ...resetMail(given, mailer.address + link.address),
+      to: { name: fullName(person), address: person.email },
+      ...resetMail(calledBy(person), mailer.address + link.address),
     });
   }
 }

@@ -7,7 +7,7 @@ import type { Deps } from '../feature/deps';
 import type { SignedIn } from '../feature/signedIn';
 import type { Serve } from '../feature/serve';
 import { notFound, Problem } from '../refusals/problem';
-import { changePassword, endOthers, sessionsOf } from './account';
+import { changePassword, chooseNameOrder, endOthers, sessionsOf } from './account';
 import { SignInAttempts } from './attempts';
 import { isKnownBrowser, knowBrowser } from './knownBrowsers';
 import { isPassword } from './passwords';
@@ -42,6 +42,8 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
       administrator: person.administrator === 1,
       hours: hoursOr24(person.hours),
       zone: person.zone,
+      family: person.family_name,
+      familyFirst: person.family_first === 1,
     },
     courses,
     token: session.writeToken,
@@ -90,6 +92,10 @@ export function sessionRoutes(serve: Serve, deps: Deps): void {
     await deps.db.updateTable('person').set(body).where('id', '=', session.personId).execute();
     return DONE;
   });
+
+  serve(account.chooseNameOrder, async ({ body, session }) => ({
+    name: await chooseNameOrder(deps, session.personId, body.familyFirst),
+  }));
 
   serve(account.changePassword, async ({ body, req, session }) => {
     await changePassword(deps, attempts, { session, ...body, address: req.ip ?? '' });

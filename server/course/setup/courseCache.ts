@@ -6,7 +6,7 @@ import type { Forum } from '../../../core/course/forum';
 import type { Group, Student } from '../../../core/course/roster';
 import type { Gradebook } from '../../../core/gradebook/gradebook';
 import type { Db } from '../../db/open';
-import { personName } from './personNames';
+import { NAME_COLUMNS, personName } from './personNames';
 import { toHtml } from '../../text/toHtml';
 import { categoriesOf, unitsOf } from './courseLists';
 
@@ -92,7 +92,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     .selectFrom('member')
     .innerJoin('person', 'person.id', 'member.person_id')
     .selectAll('member')
-    .select(['person.id', 'email', 'given_name', 'family_name', 'preferred_name', 'sortable_name'])
+    .select(['person.id', 'email', ...NAME_COLUMNS, 'sortable_name'])
     .where('course_id', '=', courseId)
     .execute();
   rows.sort((a, b) => nameOrder(a.sortable_name, b.sortable_name));

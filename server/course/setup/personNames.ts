@@ -1,24 +1,32 @@
 import type { PersonName } from '../../../contract/basics';
 
-/** The columns a name is made of. */
-export interface NameColumns {
-  id: string;
+/** The columns a whole name is made of. */
+export const NAME_COLUMNS = ['given_name', 'family_name', 'preferred_name', 'family_first'] as const;
+
+/** What these columns hold. */
+export interface WholeName {
   given_name: string;
   family_name: string;
   preferred_name: string | null;
-  sortable_name: string;
+  /** 1 where the family name is written first. */
+  family_first: number;
 }
 
-/** A person's whole name: by the preferred name where there is one. */
-export const fullName = (row: Pick<NameColumns, 'given_name' | 'family_name' | 'preferred_name'>): string =>
-  `${row.preferred_name ?? row.given_name} ${row.family_name}`.trim();
+/** What someone is called by: the preferred name where there is one. */
+export const calledBy = (row: Pick<WholeName, 'given_name' | 'preferred_name'>): string =>
+  row.preferred_name ?? row.given_name;
 
-/** How a person is named: by the preferred name where there is one. */
-export function personName(row: NameColumns): PersonName {
-  return {
-    id: row.id,
-    given: row.preferred_name ?? row.given_name,
-    name: fullName(row),
-    sortable: row.sortable_name,
-  };
-}
+/** A person's whole name, in the order they write it in. */
+export const fullName = (row: WholeName): string =>
+  (row.family_first === 1
+    ? `${row.family_name} ${calledBy(row)}`
+    : `${calledBy(row)} ${row.family_name}`
+  ).trim();
+
+/** How a person is named, wherever Juror names them. */
+export const personName = (row: WholeName & { id: string; sortable_name: string }): PersonName => ({
+  id: row.id,
+  given: calledBy(row),
+  name: fullName(row),
+  sortable: row.sortable_name,
+});

@@ -1,5 +1,5 @@
 import { useId, useState } from 'react';
-import { chooseHours, chooseZone } from '../../../contract/account';
+import { chooseHours, chooseNameOrder, chooseZone } from '../../../contract/account';
 import { getMailChoice, setMailChoice, type MailChoice } from '../../../contract/notices';
 import { timeWords, type Hours } from '../../../words/dates';
 import { call } from '../../data/api';
@@ -99,6 +99,28 @@ function TimeRows() {
   );
 }
 
+function NameRow() {
+  const { state, set } = useSession();
+  const { given, family, familyFirst, ...person } = state.person!;
+  if (family === '') return null;
+  const choose = (familyFirst: boolean) =>
+    void orSayWhyNot(async () => {
+      const { name } = await call(chooseNameOrder, {}, { familyFirst });
+      set({ ...state, person: { ...person, given, family, familyFirst, name } });
+    });
+  return (
+    <Choose
+      label="Your name"
+      value={familyFirst ? 'family' : 'given'}
+      choices={[
+        ['given', `${given} ${family}`],
+        ['family', `${family} ${given}`],
+      ]}
+      choose={(first) => choose(first === 'family')}
+    />
+  );
+}
+
 const THEMES: readonly (readonly [ThemeChoice, string])[] = [
   ['system', 'Same as my system'],
   ['day', 'Day'],
@@ -139,6 +161,7 @@ export function Account() {
           {person.name} · {person.email}
         </p>
         <h2 className="mt-6 text-lg">Preferences</h2>
+        <NameRow />
         <MailRow />
         <TimeRows />
         <ThemeRow />

@@ -115,7 +115,7 @@ export function EditComposer({
         post.mine
           ? waits &&
             'Staff approve the change before classmates read it. Until then they read the previous version.'
-          : `The version before stays. Everyone sees that you changed it, ${given} is told, and what counts stays what ${given} wrote.`
+          : `The previous version stays. Everyone sees that you changed it, ${given} is told, and what counts stays what ${given} wrote.`
       }
       needs={forum.phase !== null ? needs : 0}
       autoFocus
