@@ -49,7 +49,7 @@ export const makeCourse = endpoint({
     })
     .refine(({ firstDay, lastDay }) => lastDay >= firstDay, {
       path: ['lastDay'],
-      message: 'The last day of the term lies before the first.',
+      message: 'The last day of the term comes before the first.',
     }),
   answer: z.object({ id }),
 });

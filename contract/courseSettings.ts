@@ -40,7 +40,7 @@ export const courseSettings = z
     const refuse = (field: string, message: string) =>
       context.addIssue({ code: 'custom', message, path: field.split('.') });
     if (settings.lastDay < settings.firstDay)
-      refuse('lastDay', 'The last day of the term lies before the first.');
+      refuse('lastDay', 'The last day of the term comes before the first.');
     const days = (Date.parse(settings.lastDay) - Date.parse(settings.firstDay)) / 86_400_000;
     if (days > 400) refuse('lastDay', 'A term has at most 400 days.');
     const letters = [...settings.letters].sort((a, b) => a.from - b.from);
@@ -53,7 +53,7 @@ export const courseSettings = z
       ['categories', settings.categories],
     ] as const)
       if (new Set(list.map((each) => each.id)).size < list.length)
-        refuse(field, 'The same id stands here twice.');
+        refuse(field, 'The same id appears here twice.');
   });
 export type CourseSettings = z.infer<typeof courseSettings>;
 

@@ -158,13 +158,13 @@ describe('settings of a forum', () => {
       'posting that ends before it starts',
       { schedule: { ...rules.schedule, postingFrom: 2000, postingUntil: 1000 } },
       'schedule.postingUntil',
-      /before its start/,
+      /before it starts/,
     ],
     [
       'visibility that ends before it starts',
       { schedule: { ...rules.schedule, visibleFrom: 2000, visibleUntil: 1000 } },
       'schedule.visibleUntil',
-      /before its start/,
+      /before it starts/,
     ],
     [
       'more people than replies',

@@ -139,7 +139,7 @@ function acrossFields(settings: { rules: ForumRules }, context: z.RefinementCtx)
     if (from !== null && until !== null && until < from) {
       refuse(
         `schedule.${window}Until`,
-        'This end lies before its start; choose a later end or an earlier start.',
+        'This ends before it starts; choose a later end or an earlier start.',
       );
     }
   }

@@ -9,7 +9,7 @@ export const itemParams = z.strictObject({ course: id, item: id });
 export const itemFields = z.strictObject({
   title: z.string().trim().min(1, 'Give the item a name.').max(200, 'At most 200 characters.'),
   categoryId: id.nullable(),
-  maximum: points.min(1, 'The maximum lies above 0.').max(1_000_000, 'At most 10,000 points.'),
+  maximum: points.min(1, 'The maximum must be above 0.').max(1_000_000, 'At most 10,000 points.'),
   display: z.enum(['points', 'percent', 'letter', 'done']),
   counts: z.boolean(),
   extraCredit: z.boolean(),

@@ -23,7 +23,7 @@ function changeWords({ code, params }: ExplanationLine, part: Part | undefined):
     case 'adjustment':
       return `Adjusted: ${String(params.reason)}`;
     case 'heldWithin':
-      return `Held within 0 and ${pointWords(Number(params.maximum))}`;
+      return `Kept between 0 and ${pointWords(Number(params.maximum))}`;
     case 'byHand':
       return 'Entered by hand before the forum fed this item';
     case 'override':

@@ -58,7 +58,7 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
         ];
       case 'sumOfNothing':
         return [
-          'Nothing to measure the sum by.',
+          'Nothing to add up.',
           `“${String(params.part)}” adds up the scores of posts, and no posts are required.`,
         ];
       case 'initialPartWithoutInitial':
@@ -107,10 +107,10 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
       case 'sealWithoutInitial':
         return [
           'Sealed, and nothing required.',
-          'Who does not write an initial post never reads the others. Require one, or turn the seal off.',
+          'A student who writes no initial post never reads the others. Require one, or turn the seal off.',
         ];
       case 'sealOpensAtOneWord':
-        return ['A single word opens the seal.', 'Ask for some words, or two will be posted to get in.'];
+        return ['A single word opens the seal.', 'Require some words, or students will post two to get in.'];
       case 'dueInClockChange':
         return [
           'The clock changes in this hour.',
@@ -134,8 +134,8 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
       }
       case 'inNoGroup':
         return params.readers === 'section'
-          ? ['In no section.', 'The forum is not there for whoever is in none.']
-          : ['In no group.', 'The forum is not there for whoever is in none. Put them in a group.'];
+          ? ['In no section.', 'Students in no section do not see the forum.']
+          : ['In no group.', 'Students in no group do not see the forum. Put them in a group.'];
       case 'prerequisiteTooLate':
         return [
           'It opens too late to be done first.',
@@ -149,7 +149,7 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
           `It opens before “${String(params.forum)}”, which stands above it.`,
         ];
       case 'enrolledAfterDue':
-        return ['Enrolled after a due date.', 'What was due before does not count for them.'];
+        return ['Enrolled after a due date.', 'What was due before then does not count for them.'];
       case 'outsideCategory':
         return ['In no category.', 'A weighted gradebook leaves it out of the total.'];
       case 'weightsDoNotAddUp':

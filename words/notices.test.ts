@@ -38,7 +38,7 @@ describe('a notice in words', () => {
     [{ kind: 'timeAsked', count: 2 }, '2 students ask for more time'],
     [{ kind: 'looks', count: 2 }, '2 students ask for another look at their scores'],
     [{ kind: 'looked' }, 'Your score was looked at again'],
-    [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'Something of your part is due Wed 4 Mar, 23:59'],
+    [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'One of your posts is due Wed 4 Mar, 23:59'],
     [{ kind: 'returned' }, 'Your post was returned to you to revise'],
   ])('says what happened: %o', (more, said) => {
     expect(words(more)).toBe(said);

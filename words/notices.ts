@@ -71,7 +71,7 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
     case 'opens':
       return place === null ? 'Open for posting' : `${place} is open`;
     case 'due':
-      return `${place === null ? 'Something of your part' : `Your part in ${place}`} is due ${date(notice.due!)}`;
+      return `${place === null ? 'One of your posts' : `Your part in ${place}`} is due ${date(notice.due!)}`;
     case 'dates':
       return `The dates${place === null ? '' : ` of ${place}`} changed for you`;
     case 'sent':
@@ -109,7 +109,7 @@ function more(notice: Told & Pick<Notice, 'dates'>, date: DateWriter, now: numbe
     case 'due': {
       const hours = Math.round((notice.due! - now) / HOUR);
       const left = hours < 1 ? 'in less than an hour' : `in ${plural(hours, 'hour')}`;
-      return `. That is ${left}, and something of it is still open.`;
+      return `. That is ${left}, and some of it is still to do.`;
     }
     case 'dates':
       return `.${dateChanges(notice.dates!, date)

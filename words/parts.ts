@@ -90,7 +90,7 @@ const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }
     size: ({ criteria }) => plural(criteria.length, 'criterion', 'criteria'),
   },
   checklist: {
-    scored: () => 'What is to be there:',
+    scored: () => 'What should be there:',
     details: ({ items }) =>
       rows(
         items.map(({ id, title, points }) => ({ id, title, amount: pointWords(points), description: '' })),

@@ -11,7 +11,7 @@ export const NUMBER_WORDS: Readonly<Record<NumberName, { readonly many: string; 
   different: { many: 'different people', label: 'Different people' },
   replyMinWords: { many: 'words of a reply', label: 'Words of a reply' },
   posts: { many: 'posts in all', label: 'Posts in all' },
-  postMinWords: { many: 'words of a post', label: 'Words of a post' },
+  postMinWords: { many: 'words of a post', label: 'Words in a post' },
   attachment: { many: 'attachments', label: 'Attachment required (1 or 0)' },
 };
 
@@ -142,7 +142,7 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
     ties: ['the required attachment'],
     planned: () => null,
     next: () => null,
-    stands: (slots) => (slots.every(isMade) ? null : plain('An attachment is asked for too.')),
+    stands: (slots) => (slots.every(isMade) ? null : plain('An attachment is required too.')),
   },
   reply: {
     name: () => 'reply',
@@ -228,7 +228,7 @@ export function nextStep(
     text:
       slots.length === 0
         ? 'Nothing is required; write when you like.'
-        : 'Some of your posts are still to be made.',
+        : 'Some of your posts are still to do.',
     button: 'Open',
   };
 }

@@ -145,7 +145,7 @@ describe('explanations in words', () => {
       'Given instead of 6.00: read aloud',
       '+1.00',
     ],
-    [line('heldWithin', null, -500, { maximum: 1000 }), 'Held within 0 and 10.00', '−5.00'],
+    [line('heldWithin', null, -500, { maximum: 1000 }), 'Kept between 0 and 10.00', '−5.00'],
     [line('allWaived', 'r', 400), 'Replies: nothing was required, counted in full', '4.00'],
   ])('%#', (each, words, amount) => {
     expect(explanationWords(each, parts)).toBe(words);

@@ -101,7 +101,7 @@ describe('a roster file', () => {
 
 describe('dealing into groups', () => {
   const seats = fc.array(fc.constantFrom('morning', 'evening', null), { minLength: 1, maxLength: 60 });
-  it('sizes differ by one at most, everyone is in one group, who is locked stays', () => {
+  it('sizes differ by one at most, everyone is in one group, locked students stay', () => {
     fc.assert(
       fc.property(
         seats,

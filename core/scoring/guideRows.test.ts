@@ -50,7 +50,7 @@ describe('the file of a guide', () => {
   it.each([
     ['', /1: The first line names the columns/],
     ['name,size\nA,1\n', /1: The first line names the columns/],
-    ['item,points,points\nA,1,1\n', /1: The column "points" stands there twice/],
+    ['item,points,points\nA,1,1\n', /1: The column "points" appears twice/],
     ['item,points\n', /2: There is nothing below/],
     ['item,points\nA,many\n', /2: The points are a number from 0 to 1000/],
     ['item,points\nA,-1\n', /2: The points are a number/],

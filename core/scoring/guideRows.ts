@@ -38,7 +38,7 @@ export function readGuideRows(
     return wrong(1, `The first line names the columns: ${kinds.join('; ')}.`);
   }
   const doubled = head.find((name, index) => name !== '' && head.indexOf(name) !== index);
-  if (doubled !== undefined) return wrong(1, `The column "${doubled}" stands there twice; keep one.`);
+  if (doubled !== undefined) return wrong(1, `The column "${doubled}" appears twice; keep one.`);
   if (rest.length === 0) return wrong(2, 'There is nothing below the names of the columns.');
   const reader = new RowReader(
     head,

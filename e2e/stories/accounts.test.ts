@@ -42,7 +42,7 @@ describe('accounts', () => {
     await page.click('link', 'Invite the new people');
     await page.sees('30 not invited yet');
     await page.click('button', 'Invite 30 people by mail');
-    await page.type('A line of your own, if you like', 'We begin on Monday.');
+    await page.type('Your own message, if you like', 'We begin on Monday.');
     await page.sees('Teodora Maric has added you to Rivers and Cities (RVC 210) in Juror');
     await page.click('button', 'Send 30 invitations');
     await page.sees('30 invited, no password yet');
@@ -97,12 +97,12 @@ describe('accounts', () => {
     await other.enter('Chidi Halloran');
     await page.go('/account');
     await page.click('button', 'Change your password');
-    await page.type('Present password', 'not this one at all');
+    await page.type('Current password', 'not this one at all');
     await page.type('New password, at least 10 characters', 'rivers run to the sea');
     await page.type('New password again', 'rivers run to the sea');
     await page.click('button', 'Change password');
     await page.sees('This is not your current password.');
-    await page.type('Present password', 'rivers-and-cities', { clear: true });
+    await page.type('Current password', 'rivers-and-cities', { clear: true });
     await page.click('button', 'Change password');
     await page.sees('Everywhere else you are signed out.');
     await other.go('/c/rvc210/my-work');
@@ -127,7 +127,7 @@ describe('accounts', () => {
     await page.click('button', 'Change the key to start a forum');
     await page.sees('Press the new key');
     await page.press('s');
-    await page.sees('S is the key to shift dates already.');
+    await page.sees('S is already the key to shift dates.');
     await page.press('g', Key.ESCAPE);
     await page.press('n');
     expect(await page.has('dialog', 'Start a forum')).toBe(false);

@@ -155,7 +155,7 @@ describe('a course and its settings', () => {
       async () => !(await (await page.find('button', 'Save the groups')).isEnabled()),
       'nothing to save',
     );
-    await page.click('button', 'Take away');
+    await page.click('button', 'Remove the plan');
     await page.sees('The group plan is gone.');
   });
 

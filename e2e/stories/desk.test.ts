@@ -103,7 +103,7 @@ describe('the docket', () => {
     await page.until(async () => (await row()).includes('excused'), 'Vasco to be excused in the gradebook');
     await page.go('/c/rvc210/evaluate/floodplain/vasco-pereira');
     await page.click('button', 'No longer excuse');
-    await page.sees('Vasco is asked again.');
+    await page.sees('Vasco is no longer excused.');
   });
 
   it('a student who changes something afterwards comes up as changed, and is confirmed', async () => {

@@ -122,7 +122,7 @@ describe('drafts', () => {
     await page.sees('You left changes to this forum unsaved on');
     expect(await title()).toBe('Letters to the water board');
     await page.go('/c/rvc210/plan/letters/edit');
-    await page.click('button', 'Bring them back');
+    await page.click('button', 'Restore them');
     await page.until(
       async () => (await title()) === 'Letters to the water board and the mayor',
       'what was typed to be back',

@@ -127,7 +127,7 @@ describe('many at once, release and another look', () => {
     await page.click('radio', 'Give 0 to everyone with nothing');
     await page.sees('This affects 1 student:');
     await page.sees('Pereira, Vasco');
-    await page.click('button', 'Do it for 1 student');
+    await page.click('button', 'Apply to 1 student');
     await page.find('link', /Pereira, Vasco.*given/);
     await page.click('button', 'Undo');
     await page.find('link', /Pereira, Vasco.*nothing/);

@@ -180,7 +180,7 @@ describe('the gradebook', () => {
     await page.click('button', 'Import');
     await page.find('dialog', 'Import');
     await chooseFile(page, 'scores.csv', edited);
-    await page.sees('2 changes, 1 of them where a newer score stands in Juror');
+    await page.sees('2 changes, 1 of them where Juror has a newer score');
     await page.sees(/newer; it was \d\.\d\d when exported/);
     expect((await cell('leilani-brandt', 'gauge-walk'))?.points).not.toBe(350);
     await page.click('button', 'Write 1 score');
@@ -222,7 +222,7 @@ describe('the gradebook', () => {
     await page.press('1', '5', Key.ENTER);
     await page.until(async () => (await cell('tomas-abreu', letter.id))?.points === 1500, 'the score');
     await page.click('columnheader', /Flood letter/);
-    await page.choose('The forum that is to feed it', 'Paying for the flood');
+    await page.choose('The forum to feed it', 'Paying for the flood');
     await page.sees('1 score entered by hand becomes the forum’s, each as a total with its reason.');
     await page.sees('The empty column “Paying for the flood” goes.');
     await page.click('button', 'Link it');

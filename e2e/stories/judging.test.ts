@@ -105,9 +105,9 @@ describe('a change of rules', () => {
     await page.sees('1 given score would move');
     await page.sees(/Abreu, Tomás/);
     await page.click('button', 'Save');
-    await page.click('radio', /^Give 1 score anew/);
+    await page.click('radio', /^Give 1 score again/);
     expect((await deskOf(page, 'floodplain', 'tomas-abreu')).score.points).toBe(before);
-    await page.click('button', 'Save and give 1 score anew');
+    await page.click('button', 'Save and give 1 score again');
     await page.until(
       async () => (await deskOf(page, 'floodplain', 'tomas-abreu')).score.points !== before,
       'the score to move',
@@ -132,7 +132,7 @@ describe('a change of rules', () => {
     await page.click('button', 'Save');
     await page.find('heading', 'Forums use this already');
     await page.sees(/23 given scores, \d+ would move/);
-    await page.click('radio', /takes it over; given scores are given anew/);
+    await page.click('radio', /takes the change; scores are given again by it/);
     await page.click('button', 'Save, and change 1 forum');
     await page.find('heading', 'Rubrics, checklists and scales');
     const { forum } = await deskOf(page, 'old-maps', 'bram-oyelaran');

@@ -133,7 +133,7 @@ describe('keeping a discussion healthy', () => {
     expect(await branch()).not.toBe(moved.parentId);
     expect(await made()).toBe(before - 1);
     await page.click('button', 'Undo');
-    await page.sees('It stands where it stood.');
+    await page.sees('It is back where it was.');
     expect(await branch()).toBe(moved.parentId);
     expect(await made()).toBe(before);
   });
@@ -170,7 +170,7 @@ describe('keeping a discussion healthy', () => {
     await page.click('button', /^Posted nothing yet/);
     await page.click('checkbox', 'Choose Sade Nkemelu');
     await page.click('button', 'Write to 1 student');
-    await page.type('A line of yours', 'The hearing needs a farmer. Is something in the way?');
+    await page.type('Your message', 'The hearing needs a farmer. Is something in the way?');
     await page.click('button', 'Send to 1 person');
     await page.sees('Sent to 1 person.');
     const sade = await s.anotherPage();

@@ -175,7 +175,7 @@ describe('reading', () => {
     await page.sees('My grandfather drew boundary stones');
     expect(await current()).not.toBeNull();
     await page.go('/c/rvc210/search?find=xylophone');
-    await page.sees(/Nothing that you may read holds these words/i);
+    await page.sees(/No post that you may read contains these words/i);
   });
 
   it('a bookmark is one’s own', async () => {

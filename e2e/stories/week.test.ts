@@ -21,7 +21,7 @@ describe('what a week brings', () => {
     await teodora.sees('I am with my brother in hospital until Saturday.');
     await teodora.click('button', 'Give more time …');
     await teodora.find('dialog', 'More time for Ilse Maas');
-    await teodora.type('A line to the student, if you like', 'Take care of him.');
+    await teodora.type('A message to the student, if you like', 'Take care of him.');
     await teodora.inDialog('Give more time');
     await teodora.sees('Ilse Maas has more time.');
     await page.sees('Teodora Maric: Take care of him.');
@@ -74,7 +74,7 @@ describe('what a week brings', () => {
     await page.inMenuAt(at(reply.id), 'Mark as the answer');
     await page.sees('Marked as the answer.');
     await page.inMenuAt(at(reply.parentId!), 'Pin the thread on top');
-    await page.sees('The thread stands on top.');
+    await page.sees('The thread is pinned to the top.');
     await page.enter('Ilse Maas');
     await page.go('/c/rvc210/discuss/help-desk');
     await page.sees('pinned');

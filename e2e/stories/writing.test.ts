@@ -69,9 +69,9 @@ describe('writing', () => {
     await page.sees('replies to Emi');
     const forum = await view(page);
     const mine = postsOf(forum).find((post) => post.mine && post.parentId !== null)!;
-    // Neither the quoted words nor anything else of them counts.
-    expect(mine.words).toBe(25);
     const { html } = forum.bodies.find(({ id }) => id === mine.id)!;
+    // Neither the quoted words nor anything else of them counts.
+    expect(mine.words, html).toBe(25);
     expect(html).toContain('A river in a pipe is a river with a fever.');
     expect(html).toContain('@Hana Lindqvist');
 
@@ -81,7 +81,7 @@ describe('writing', () => {
     await staff.click('button', 'Strike');
     await staff.sees('struck');
     expect((await view(page)).bodies.find(({ id }) => id === mine.id)!.html).not.toContain('fever');
-    await staff.click('button', 'Bring it back');
+    await staff.click('button', 'Restore');
     await staff.until(
       async () => (await view(page)).bodies.find(({ id }) => id === mine.id)!.html.includes('fever'),
       'the passage again',

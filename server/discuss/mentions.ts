@@ -38,7 +38,7 @@ export function settleMentions(
   const known = new Map(mentionable(course, opened, spaceId, now).map((person) => [person.id, person.name]));
   for (const id of ids)
     if (!known.has(id) && !before.includes(id))
-      throw wrongField('doc', 'Someone mentioned here does not read this conversation; take the name out.');
+      throw wrongField('doc', 'Someone mentioned here does not read this conversation; remove the name.');
   const named = (node: RichNode): RichNode => {
     if (node.type === 'mention') {
       const id = String(node.attrs?.id);

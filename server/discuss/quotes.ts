@@ -78,7 +78,7 @@ export function htmlForReader(
       `<blockquote class="quotation" data-source="${sourceId}"${struck ? ' data-struck' : ''}>${passage}` +
       `<footer><a href="${to}">${name}</a>${isOld ? ', in an earlier version' : ''}${struck ? ' · struck' : ''}` +
       (isStaff && course.vantage === undefined
-        ? ` <button type="button" data-strike="${sourceId}">${struck ? 'Bring it back' : 'Strike'}</button>`
+        ? ` <button type="button" data-strike="${sourceId}">${struck ? 'Restore' : 'Strike'}</button>`
         : '') +
       '</footer></blockquote>'
     );
@@ -131,7 +131,7 @@ export async function settleQuotes(
     if (stood && (text === '' || standsIn(text, stood.text))) continue;
     const place = opened.placed.get(sourceId);
     if (!place || opened.sees.get(sourceId) !== 'text')
-      throw wrongField('doc', 'A passage is quoted from a post that is not there any more; take it out.');
+      throw wrongField('doc', 'A passage is quoted from a post that no longer exists; remove the passage.');
     allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now), opened.date);
     const source = await trx
       .selectFrom('revision')
@@ -145,7 +145,7 @@ export async function settleQuotes(
     if (!standsIn(text, plainText(fromJson(source.doc), { quotes: 'own' })))
       throw wrongField(
         'doc',
-        'A quoted passage has to stand in the post it comes from, word for word; take it out and quote it again.',
+        'A quoted passage has to stand in the post it comes from, word for word; remove it and quote it again.',
       );
   }
   // A passage its own author was not shown any more stays what it was.

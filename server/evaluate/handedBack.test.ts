@@ -178,7 +178,7 @@ describe('two at work on one score', () => {
     });
     expect(body.errors[0]).toMatchObject({
       field: 'decisions.parts.gone',
-      message: 'The forum has no such part any more. Reload the page.',
+      message: 'This part is no longer in the forum. Reload the page.',
     });
   });
 });

@@ -33,13 +33,13 @@ function checkDecisions(course: InCourse, forumId: string, decisions: Decisions)
   for (const [partId, decision] of Object.entries(decisions.parts)) {
     const part = evaluation.parts.find(({ id }) => id === partId);
     if (!part)
-      throw wrongField(`decisions.parts.${partId}`, 'The forum has no such part any more. Reload the page.');
+      throw wrongField(`decisions.parts.${partId}`, 'This part is no longer in the forum. Reload the page.');
     const problem = decisionProblem(part, decision);
     if (problem === null) continue;
     throw wrongField(
       `decisions.parts.${partId}.${problem.field}`,
       problem.code === 'unknown'
-        ? `${problem.title}: what was chosen is not there any more. Reload the page.`
+        ? `${problem.title}: what was chosen no longer exists. Reload the page.`
         : `${problem.title}: points from ${decimal(problem.least ?? 0)} to ${decimal(problem.most ?? 0)}.`,
     );
   }
@@ -129,7 +129,10 @@ function refuseIncomplete(
   decisions: Decisions,
 ): asserts suggestion is Suggestion {
   if (suggestion === null)
-    throw wrongField('decisions', 'This forum is not asked of the student; there is nothing to score.');
+    throw wrongField(
+      'decisions',
+      'The student is not required to take part in this forum, so there is nothing to score.',
+    );
   if (suggestion.incomplete && decisions.override === null)
     throw wrongField(
       'decisions',

@@ -7,7 +7,7 @@ import { notFound, Problem } from '../refusals/problem';
 import { factsOfStored, storedScore } from '../course/scores/storedScore';
 
 const WHY: Record<NoLook, string> = {
-  notOffered: 'In this forum scores are not looked at again.',
+  notOffered: 'This forum takes no requests for another look.',
   notReleased: 'There is no released score to look at again.',
   asked: 'You have asked already; an answer is on its way.',
   over: 'The last day for asking has passed.',

@@ -42,21 +42,21 @@ function tableOf(text: string): { rows: string[][]; decimalComma: boolean } {
 }
 
 const IGNORED: Record<Extract<TableColumn, { kind: 'ignored' }>['why'], string> = {
-  unknown: 'No item is called so; it is not read.',
-  doubled: 'It stands here twice, so it is not read. Keep one of the two.',
-  otherMaximum: 'The item has another maximum now, so it is not read. Export anew.',
+  unknown: 'No item has this name, so it is not read.',
+  doubled: 'It appears twice, so it is not read. Keep one of the two.',
+  otherMaximum: 'The item has a different maximum now, so it is not read. Export again.',
   worked: '',
 };
 
 const NOBODY: Record<Extract<RowOwner, { problem: string }>['problem'], string> = {
   nobody: 'No student of this gradebook has this number, e-mail or name.',
-  two: 'Two students are meant by this; write the student number or the e-mail.',
+  two: 'This could be two students; write the student number or the e-mail.',
   contradiction: 'The student number is one student’s, the e-mail another’s.',
 };
 
 const UNREAD: Record<NonNullable<ReadCell['problem']>, string> = {
   formula: 'is a formula; save the values.',
-  negative: 'lies below 0; points are 0 or more.',
+  negative: 'is below 0; points are 0 or more.',
   notANumber: 'is neither points, “excused” nor “none”.',
 };
 
@@ -105,7 +105,7 @@ export async function readGradebookFile(db: Db, course: InCourse, text: string):
   if (at.number < 0 && at.email < 0 && at.name < 0)
     throw wrongField(
       'text',
-      'No column is called Student number, E-mail or Name, so nobody can be told by it. The first line names the columns.',
+      'There is no column called Student number, E-mail or Name, so no student can be recognised. The first line names the columns.',
     );
   const { names, contacts } = course.setup;
   const find = studentFinder(

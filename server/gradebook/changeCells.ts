@@ -91,7 +91,7 @@ async function changeCell(
     return 'A forum’s score cannot be removed; give another one, or excuse the student.';
   const part = participationOf(column.data!, forum, student, now);
   if (part.notAsked !== null && after !== null && stored?.excused !== 1)
-    return 'This forum is not asked of the student.';
+    return 'The student is not required to take part in this forum.';
   if (typeof after === 'number') {
     const points = itemPoints(after, item.maximum, evaluation.maximum);
     if (withinBounds(points, evaluation) !== points)
@@ -108,7 +108,7 @@ async function changeCell(
     const own = stored === null ? NO_DECISIONS : fromJson(stored.decisions);
     const total = { points, reason: why ?? 'Entered in the gradebook' };
     const { decisions, suggestion } = withTotal(course, forum.id, part, own, total, now);
-    if (suggestion === null) return 'This forum is not asked of the student.';
+    if (suggestion === null) return 'The student is not required to take part in this forum.';
     await giveDecided(change, course, forum.id, { ...cell, stored: next }, { decisions, suggestion });
     return null;
   }
@@ -150,7 +150,7 @@ export async function changeCellsIn(
   const { trx } = change;
   if (changes.some(({ student }) => !worksWith(course, student))) throw notFound();
   if (new Set(changes.map(({ item, student }) => `${item} ${student}`)).size < changes.length)
-    throw wrongField('changes', 'The same cell stands here twice; send each once.');
+    throw wrongField('changes', 'The same cell appears twice; send each once.');
   const columns = new Map<string, InColumn>();
   const refusals: CellRefusal[] = [];
   const changed = new Set<string>();
@@ -172,7 +172,7 @@ export async function changeCellsIn(
   }
   const [first] = refusals;
   if (first) {
-    const more = refusals.length > 1 ? ` The same or the like holds for ${refusals.length - 1} more.` : '';
+    const more = refusals.length > 1 ? ` The same kind of problem affects ${refusals.length - 1} more.` : '';
     const isConflict = refusals.some(({ conflict }) => conflict !== null);
     throw new Problem(isConflict ? 409 : 422, 'cells', `${first.message}${more}`, undefined, refusals);
   }

@@ -59,7 +59,7 @@ export async function saveItem(
   const { setup } = course;
   const { fields, version } = asked;
   if (fields.categoryId !== null && !setup.gradebook.categories.some(({ id }) => id === fields.categoryId))
-    throw wrongField('fields.categoryId', 'This category is not there any more; choose another.');
+    throw wrongField('fields.categoryId', 'This category no longer exists; choose another.');
   const columns = {
     title: fields.title,
     maximum: fields.maximum,

@@ -11,10 +11,10 @@ const TITLES: Record<number, string> = {
   403: 'Not now',
   404: 'Not found',
   409: 'Saved by someone else',
-  410: 'Not there any more',
+  410: 'No longer there',
   413: 'Too large',
-  415: 'Not a kind Juror takes',
-  422: 'Something to put right',
+  415: 'Not a kind of file Juror takes',
+  422: 'Something needs correcting',
   429: 'Too many attempts',
   503: 'Not possible right now',
   507: 'No room left',
@@ -63,7 +63,7 @@ function dataProblem(error: unknown): { problem: Problem; remedy: string } | nul
       problem: new Problem(
         503,
         'data',
-        'The server cannot get at its data, so this could not be done. What you typed stays in your browser.',
+        'The server cannot reach its data, so this could not be done. What you typed stays in your browser.',
       ),
       remedy:
         'The data file cannot be read or written. Look at its disk, and restore a backup where it is damaged.',
@@ -105,7 +105,7 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
         new Problem(
           500,
           'unforeseen',
-          'Something went wrong on our side. Nothing you typed is lost; try again.',
+          'Something went wrong on the server. Nothing you typed is lost; try again.',
         ),
     );
   };

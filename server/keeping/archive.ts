@@ -138,7 +138,7 @@ export async function readArchive(
         continue;
       }
       if (!KNOWN.test(name) || entry.header.type !== 'file' || seen.has(name))
-        throw damaged(file, `it holds "${name.slice(0, 100)}", which no backup of Juror holds`);
+        throw damaged(file, `it holds "${name.slice(0, 100)}", which is not part of a Juror backup`);
       const measured = measure();
       const to = into !== null && wants(name) ? join(into, name) : null;
       if (to !== null) await mkdir(dirname(to), { recursive: true });
@@ -156,7 +156,7 @@ export async function readArchive(
     const { code } = error as NodeJS.ErrnoException;
     if (code === 'ENOENT') throw new Error(`There is no file ${file}.`, { cause: error });
     if (code === 'ENOSPC' || code === 'EACCES') throw error;
-    throw damaged(file, 'it is damaged, cut off, or no backup of Juror', error);
+    throw damaged(file, 'it is damaged, cut off, or not a Juror backup', error);
   }
   if (said === null) throw damaged(file, 'it is cut off: its manifest is missing');
   for (const { path, size, sha256 } of said.entries) {

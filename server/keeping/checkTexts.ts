@@ -34,7 +34,7 @@ function whyNot({ doc, html, text, words }: RevisionRow): string | null {
   const ought = storedText(node);
   if (ought.words !== words) return `is kept with ${words} words and has ${ought.words}`;
   if (ought.text !== text) return 'is found by words it does not hold';
-  return ought.html === html ? null : 'is shown otherwise than it was written';
+  return ought.html === html ? null : 'is shown differently from how it was written';
 }
 
 function checkRevisions(sqlite: BetterSqlite3.Database): Finding[] {
@@ -103,7 +103,7 @@ function checkSettings(sqlite: BetterSqlite3.Database): Finding[] {
     const node = read(richText, prompt) as RichNode | undefined;
     if (node === undefined) findings.push(`The prompt of forum ${id} cannot be read.`);
     else if (toHtml(node) !== html)
-      findings.push(`The prompt of forum ${id} is shown otherwise than it was written.`);
+      findings.push(`The prompt of forum ${id} is shown differently from how it was written.`);
   }
   const scores = sqlite.prepare('SELECT item_id, student_id, decisions FROM score').iterate();
   for (const row of scores as IterableIterator<{ item_id: string; student_id: string; decisions: string }>)

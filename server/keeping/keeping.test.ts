@@ -275,9 +275,9 @@ describe('the check finds', () => {
       /kept with 500 words and has 3/,
     ],
     [
-      'a text that is shown otherwise than it was written',
+      'a text that is shown differently from how it was written',
       sql("UPDATE revision SET html = '<p>Nobody.</p>' WHERE post_id = 'bram-1'"),
-      /shown otherwise/,
+      /shown differently/,
     ],
     [
       'a text no post can hold',

@@ -11,10 +11,10 @@ import { refuseUnlessModerates } from '../course/access/moderates';
 
 const REFUSALS: Record<MoveRefusal, string> = {
   belowItself:
-    'A post cannot stand below itself or one of its own replies. Choose a post outside this branch.',
-  alreadyThere: 'It stands there already.',
+    'A post cannot move under itself or one of its own replies. Choose a post outside this branch.',
+  alreadyThere: 'It is there already.',
   otherSpace:
-    'That post belongs to another section, group or journal; a branch stays where those who wrote it read.',
+    'That post belongs to another section, group or journal; a branch stays where its authors can read it.',
   aside: 'An aside stays between its two sides: it moves only under an aside with the same student.',
   removed: 'That post is removed; restore it first, or choose another.',
 };
@@ -45,7 +45,7 @@ export function movePost(
       if (to.questionId !== null)
         throw wrongField('questionId', 'A reply belongs to the question of the post it replies to.');
       if (opened.sees.get(to.parentId) !== 'text')
-        throw wrongField('parentId', 'The post it should move to is not there any more.');
+        throw wrongField('parentId', 'The post it should move to no longer exists.');
     } else if (forum.openings === 'answerQuestions') {
       if (!forum.questions.some(({ id }) => id === to.questionId))
         throw wrongField('questionId', 'Choose the question the thread belongs to.');

@@ -41,7 +41,7 @@ export function sendTo(
       const member = setup.members.get(each);
       const name = setup.names.get(each)?.name;
       if (!member || !name || member.removed || each === person.id)
-        throw wrongField('to', 'Someone chosen here is not in the course; take them out.');
+        throw wrongField('to', 'Someone chosen here is not in the course; leave them out.');
       const { data } =
         member.role === 'student' ? await courseDataFor(trx, setup, each, forumId) : { data: opened.data };
       const access = accessTo(data, opened.forum, personOf(setup, member), now);
@@ -57,14 +57,14 @@ export function sendTo(
         access.kind === 'student' &&
         target.post.asideWith !== each
       )
-        throw wrongField('to', `This is an aside; ${name} never reads it. Take them out.`);
-      if (!takesPart) throw wrongField('to', `${name} does not read this; take them out.`);
+        throw wrongField('to', `This is an aside; ${name} never reads it. Leave them out.`);
+      if (!takesPart) throw wrongField('to', `${name} does not read this; leave them out.`);
       const reads = target === null || mayRead(access, target.place).yes;
       if (reads) readers.push(each);
       if (person.kind === 'staff' && !reads)
         throw wrongField(
           'to',
-          `${name} may not read this post yet${access.kind === 'student' && access.sealed !== 'none' ? ': it is sealed for them' : ''}. Take them out, or send it later.`,
+          `${name} may not read this post yet${access.kind === 'student' && access.sealed !== 'none' ? ': it is sealed for them' : ''}. Leave them out, or send it later.`,
         );
     }
     await trx

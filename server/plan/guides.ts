@@ -105,7 +105,7 @@ export async function saveGuide(
       throw conflict(
         before
           ? 'Someone has changed this in the library since you opened it. What you typed is still here; reload to see theirs.'
-          : 'This is not in the library any more.',
+          : 'This is no longer in the library.',
         before && fromJson(before.guide),
       );
     const columns = {

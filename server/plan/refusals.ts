@@ -52,13 +52,14 @@ export function refuseErrors(
   throw new Problem(
     422,
     'checks',
-    'The plan has errors; a forum with one cannot be published. Put them right, or keep it as a draft.',
+    'The plan has errors, and a forum with an error cannot be published. Correct them, or keep it as a draft.',
     errors.map((found) => ({ field: found.field, message: said(found) })),
   );
 }
 
 const MISFIT: Record<OpeningsMisfit, string> = {
-  postsHaveQuestions: 'Students have answered the questions, and these answers fit no other openings.',
+  postsHaveQuestions:
+    'Students have answered the questions, so what starts a conversation here can no longer change.',
   postsHaveNoQuestion:
     'Students have posted, and their posts belong to no question. Make a new forum for questions.',
   severalThreads: 'Some students have opened several threads, so "one thread each" no longer fits.',
@@ -84,7 +85,7 @@ export async function refuseWhatPostsForbid(
   const misfit = openingsFit(rules.openings, settings.rules.openings, posts, now);
   if (misfit !== null) throw wrongField('rules.openings', MISFIT[misfit]);
   if (gone.some(({ id }) => posts.some((post) => post.questionId === id)))
-    throw wrongField('rules.questions', 'This question has answers; retire it instead of taking it away.');
+    throw wrongField('rules.questions', 'This question has answers; retire it instead of removing it.');
 }
 
 /** Given scores do not move by themselves, but none may stand above a lowered maximum. */

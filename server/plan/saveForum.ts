@@ -62,7 +62,7 @@ export async function writeForum(
     throw conflict(
       before
         ? 'Someone else has saved this forum since you opened it. Your settings are still here; look at theirs before you save.'
-        : 'This forum is not there any more.',
+        : 'This forum no longer exists.',
       edited,
     );
   }
@@ -141,7 +141,7 @@ async function moveScores(
   throw new Problem(
     409,
     'scoresMove',
-    'Scores have been given by the rules before. Say whether they stay as they are or are given anew.',
+    'Scores have been given by the previous rules. Say whether they stay as they are or are given again.',
     undefined,
     { moves: count(false), overridden: count(true) - count(false), left: given.length - count(true) },
   );

@@ -99,7 +99,7 @@ async function liveLink(deps: Deps, token: string) {
   return row;
 }
 
-/** Whose link a token is, and what it is for; 404 once it was used, replaced or has run out. */
+/** Whose link a token is, and what it is for; 404 once it was used, replaced or has expired. */
 export async function linkOf(deps: Deps, token: string) {
   const row = await liveLink(deps, token);
   return {

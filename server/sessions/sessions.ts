@@ -108,7 +108,7 @@ export async function sessionOf(
 
 function orSignedOut(session: SignedIn | null): SignedIn {
   if (session === null)
-    throw new Problem(401, 'signedOut', 'You are signed out. Sign in to go on; your drafts are saved.');
+    throw new Problem(401, 'signedOut', 'You are signed out. Sign in to continue; your drafts are saved.');
   return session;
 }
 

@@ -46,6 +46,6 @@ export function vantageOf(query: Record<string, unknown>): { as: string; at: num
   if (query.as === undefined && query.at === undefined) return null;
   const at = instant.safeParse(Number(query.at));
   if (typeof query.as !== 'string' || !at.success)
-    throw wrongField('at', 'Send whose eyes (as) and which moment (at, in milliseconds) together.');
+    throw wrongField('at', 'Send both whose view it is (as) and the moment (at, in milliseconds).');
   return { as: query.as, at: at.data };
 }

@@ -17,7 +17,7 @@ export async function decodeFile(
   } catch {
     return {
       text: new TextDecoder('windows-1252').decode(bytes),
-      note: 'The file is not in UTF-8. It was read as Western European (Windows-1252): look whether accented names are right before you confirm.',
+      note: 'The file is not in UTF-8. It was read as Western European (Windows-1252): check that accented names are right before you confirm.',
     };
   }
 }

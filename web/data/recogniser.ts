@@ -23,9 +23,9 @@ interface BrowserRecogniser {
 
 const SAYS: Record<string, string> = {
   'not-allowed': 'The browser does not let Juror listen. Allow the microphone for this page, or type.',
-  'service-not-allowed': 'This browser recognises no speech. Type, or record the remark as sound.',
+  'service-not-allowed': 'This browser cannot recognise speech. Type, or record the remark as sound.',
   'audio-capture': 'There is no microphone on this machine. Type the remark instead.',
-  network: 'The browser’s recogniser cannot be reached now. Type, or record the remark as sound.',
+  network: 'The browser’s speech recognition cannot be reached now. Type, or record the remark as sound.',
 };
 const FALLBACK = 'Nothing can be dictated in this browser. Type, or record the remark as sound.';
 

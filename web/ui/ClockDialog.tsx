@@ -23,7 +23,7 @@ export function ClockDialog({ course, now, close }: { course: CourseFrame; now: 
   return (
     <Dialog title="Move the course clock" onClose={close}>
       <p className="quiet">
-        Only in the demo. Everyone in the course then lives at this moment; what was written stays.
+        Only in the demo. It is then this moment for everyone in the course; what was written stays.
       </p>
       <form
         className="mt-4 flex items-end gap-3"

@@ -16,7 +16,7 @@ export function KeyList({ hints, close }: { hints: readonly KeyHint[]; close: ()
     const other = hints.find(
       (hint) => hint.on !== on && hint.on !== undefined && keyFor(hint.on, shortcuts) === key,
     );
-    if (other !== undefined) return setProblem(`${shownAs(key)} is the key to ${other.does} already.`);
+    if (other !== undefined) return setProblem(`${shownAs(key)} is already the key to ${other.does}.`);
     const { [on]: _, ...rest } = shortcuts.changed;
     setShortcuts({ ...shortcuts, changed: key === on ? rest : { ...rest, [on]: key } });
     setProblem(null);
@@ -34,7 +34,7 @@ export function KeyList({ hints, close }: { hints: readonly KeyHint[]; close: ()
         Use shortcuts of a single key
       </label>
       <p role="status" className="mt-1 min-h-6 text-sm">
-        {problem ?? (changing !== null && 'Press the new key, or Esc to leave it as it is.')}
+        {problem ?? (changing !== null && 'Press the new key, or Esc to keep the old one.')}
       </p>
       <table className="w-full">
         <tbody>

@@ -20,7 +20,7 @@ export function LinkToCopy({ address, name }: { address: string; name: string })
           onClick={() => {
             navigator.clipboard.writeText(address).then(
               () => toast.success('Copied.'),
-              () => toast.error('The browser did not let us copy; select the link and copy it by hand.'),
+              () => toast.error('The browser did not allow copying; select the link and copy it yourself.'),
             );
           }}
         >

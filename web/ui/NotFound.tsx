@@ -6,8 +6,7 @@ export function NotFound() {
   useTitle('Not found');
   return (
     <Empty title="There is nothing here">
-      The address leads nowhere, or to something that is not for you. The places of the course are in the bar
-      above.
+      There is nothing at this address, or it is not for you. The places of the course are in the bar above.
     </Empty>
   );
 }

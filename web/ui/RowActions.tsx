@@ -56,7 +56,7 @@ export function RowActions({
         type="button"
         className="btn btn-ghost btn-xs btn-square"
         aria-label={`Remove ${name} ${index + 1}`}
-        title={used > 0 ? 'Forums stand in it; move them first' : undefined}
+        title={used > 0 ? 'It contains forums; move them first' : undefined}
         disabled={used > 0}
         onClick={() => remove(index)}
       >

@@ -4,8 +4,7 @@ export function Unsaved({ overtaken, discard }: { overtaken: boolean; discard: (
     <p className="text-sm" role="status">
       {overtaken ? (
         <span className="text-late">
-          Someone else has saved this since. What stands here are your changes; saving puts them in the place
-          of theirs.{' '}
+          Someone else has saved this since. These are your changes; saving replaces theirs.{' '}
         </span>
       ) : (
         <span className="quiet">Unsaved changes, kept on this machine. </span>

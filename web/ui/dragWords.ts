@@ -17,7 +17,7 @@ export function dragWords(
     onDragOver: ({ active, over }) =>
       over === null ? `${name(active)} is over nothing.` : `${name(active)} is over ${name(over)}.`,
     onDragEnd: ({ active, over }) =>
-      over === null ? `${name(active)} stays where it was.` : `${name(active)} is put at ${name(over)}.`,
+      over === null ? `${name(active)} stays where it was.` : `${name(active)} is placed at ${name(over)}.`,
     onDragCancel: ({ active }) => `${name(active)} stays where it was.`,
   };
   return { announcements, screenReaderInstructions: { draggable: keys } };

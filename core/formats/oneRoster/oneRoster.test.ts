@@ -193,10 +193,10 @@ describe('OneRoster files that are broken', () => {
         if (values) expect(put(table, 2, name, 'stars')[0]![3]).toContain('is not one of');
         if (refers)
           expect(put(table, 2, name, 'nowhere')[0]![3]).toBe(`“nowhere” stands nowhere in ${refers}.csv.`);
-        if (kind === 'date') expect(put(table, 2, name, '2026-02-30')[0]![3]).toContain('is no day');
-        if (kind === 'number') expect(put(table, 2, name, '8,5')[0]![3]).toContain('is no number');
+        if (kind === 'date') expect(put(table, 2, name, '2026-02-30')[0]![3]).toContain('is not a day');
+        if (kind === 'number') expect(put(table, 2, name, '8,5')[0]![3]).toContain('is not a number');
         if (kind === 'boolean') expect(put(table, 2, name, 'yes')[0]![3]).toContain('neither true nor false');
-        if (kind === 'year') expect(put(table, 2, name, 'MMXXVI')[0]![3]).toContain('is no year');
+        if (kind === 'year') expect(put(table, 2, name, 'MMXXVI')[0]![3]).toContain('is not a year');
       }
       const cells = written();
       const rows = cells.get(`${table}.csv`)!;
@@ -218,7 +218,7 @@ describe('OneRoster files that are broken', () => {
     expect(readTables(doubled).findings[0]).toMatchObject({ line: 1, column: 'sourcedId' });
     const gone = written();
     gone.delete(`${table}.csv`);
-    expect(readTables(gone).findings[0]!.message).toContain('is not there');
+    expect(readTables(gone).findings[0]!.message).toContain('it is missing');
   });
   it('a password is never taken, and never repeated', () => {
     const [finding] = put('users', 3, 'password', 'open sesame');
@@ -228,7 +228,7 @@ describe('OneRoster files that are broken', () => {
   it('a manifest that is missing, of another version, or of changes only', () => {
     const none = written();
     none.delete('manifest.csv');
-    expect(readTables(none).findings[0]!.message).toContain('manifest is not there');
+    expect(readTables(none).findings[0]!.message).toContain('manifest is missing');
     const set = (name: string, value: string) => {
       const cells = written();
       cells.get('manifest.csv')!.find((row) => row[0] === name)![1] = value;

@@ -21,13 +21,13 @@ export interface FileFinding {
 function kindProblem(kind: NonNullable<Field['kind']>, text: string): string | null {
   switch (kind) {
     case 'date':
-      return isDay(text) ? null : 'is no day; write 2026-02-23.';
+      return isDay(text) ? null : 'is not a day; write 2026-02-23.';
     case 'number':
-      return /^-?\d+(\.\d+)?$/.test(text) ? null : 'is no number; write 8.5.';
+      return /^-?\d+(\.\d+)?$/.test(text) ? null : 'is not a number; write 8.5.';
     case 'boolean':
       return text === 'true' || text === 'false' ? null : 'is neither true nor false.';
     case 'year':
-      return /^\d{4}$/.test(text) ? null : 'is no year; write 2026.';
+      return /^\d{4}$/.test(text) ? null : 'is not a year; write 2026.';
     case 'empty':
       return 'stands where nothing may stand: passwords do not travel in files.';
   }
@@ -58,7 +58,7 @@ function readTable(
   }
   const doubled = headersOf(table).find((name) => heads.indexOf(name) !== heads.lastIndexOf(name));
   if (doubled) {
-    findings.push({ file, line: 1, column: doubled, message: 'This column stands here twice.' });
+    findings.push({ file, line: 1, column: doubled, message: 'This column appears twice.' });
     return [];
   }
   const seen = new Map<string, number>();
@@ -97,7 +97,7 @@ function readManifest(
       file,
       line: null,
       column: null,
-      message: 'The manifest is not there; it says which files belong together.',
+      message: 'The manifest is missing; it says which files belong together.',
     });
     return new Map();
   }
@@ -166,7 +166,7 @@ export function readTables(files: ReadonlyMap<string, readonly (readonly string[
         file: `${name}.csv`,
         line: null,
         column: null,
-        message: 'The manifest speaks of this file, and it is not there.',
+        message: 'The manifest names this file, and it is missing.',
       });
   }
   checkReferences(read, findings);

@@ -44,7 +44,7 @@ export function ChangePassword({ close }: { close: () => void }) {
   return (
     <form className="mt-2 max-w-sm space-y-3" noValidate onSubmit={(event) => void save(event)}>
       <input type="hidden" autoComplete="username" value={state.person!.email} readOnly />
-      {field('current', 'Present password', 'current-password')}
+      {field('current', 'Current password', 'current-password')}
       {field('password', 'New password, at least 10 characters', 'new-password')}
       {field('again', 'New password again', 'new-password')}
       <Problem>{Object.keys(form.formState.errors).length === 0 ? problem : null}</Problem>

@@ -111,7 +111,7 @@ function Row({ course }: { course: AdminCourse }) {
       await call(putCourseAway, { course: course.id }, { putAway });
       toast.success(
         putAway
-          ? `${course.title} stands in nobody’s list any more. Nothing in it is lost.`
+          ? `${course.title} is no longer in anyone’s list. Nothing in it is lost.`
           : `${course.title} is back in everyone’s list.`,
         putAway ? { action: { label: 'Undo', onClick: () => put(false) } } : undefined,
       );

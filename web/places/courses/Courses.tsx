@@ -16,7 +16,7 @@ export function Courses() {
           Courses you teach or take are listed here.{' '}
           {state.person?.administrator
             ? 'As administrator you belong to none by yourself.'
-            : 'Ask whoever runs Juror at your college to add you to one.'}
+            : 'Ask the person who runs Juror at your college to add you to one.'}
         </Empty>
       ) : (
         <div className="mx-auto w-full max-w-2xl px-6 py-10">

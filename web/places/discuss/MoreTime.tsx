@@ -108,7 +108,7 @@ function AskDialog({ forum, close }: { forum: ForumView; close: () => void }) {
     );
     if (!sent) return;
     close();
-    toast.success('Asked. The answer stands here, and comes as a notice.');
+    toast.success('Asked. The answer will appear here, and as a notice.');
   };
   return (
     <Dialog title={`Ask for more time in ${forum.title}`} onClose={close}>

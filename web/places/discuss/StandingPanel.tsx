@@ -122,7 +122,7 @@ export function StandingPanel({ forum, posts }: { forum: ForumView; posts: reado
     <div className="space-y-5">
       {forum.slots.length > 0 && (
         <div>
-          <h2 className="label-caps font-sans">What is asked of you</h2>
+          <h2 className="label-caps font-sans">What is required of you</h2>
           <div className="mt-1.5 mb-1" title={COINED.tally}>
             <Tally slots={forum.slots} />
           </div>

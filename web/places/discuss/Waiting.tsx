@@ -36,7 +36,7 @@ export function Waiting({ posts, taken }: { posts: readonly WaitingPost[]; taken
             <p className="quiet truncate text-sm">{plainText(post.body.doc, { quotes: 'none' })}</p>
           </div>
           <button type="button" className="btn btn-ghost btn-sm" onClick={() => takeBack(post)}>
-            Take it back
+            Withdraw it
           </button>
         </div>
       ))}

@@ -54,7 +54,9 @@ export function ScoreSheet({
   };
   if (isNothingToScore(now))
     return (
-      <p className="quiet p-5">There is nothing to score: the forum is not asked of {view.student.given}.</p>
+      <p className="quiet p-5">
+        There is nothing to score: this forum is not required of {view.student.given}.
+      </p>
     );
   return (
     <section aria-label="Score sheet" className="flex h-full flex-col">
@@ -74,8 +76,8 @@ export function ScoreSheet({
             {view.state === 'changed' && (
               <p className="rounded-box mt-2 px-3 py-2 text-sm bg-late-wash">
                 <b className="text-late">Changed since.</b> {view.student.given} changed something after{' '}
-                {score.points !== null && pointWords(score.points)} was given. Look again: let it stand, or
-                give another score.{' '}
+                {score.points !== null && pointWords(score.points)} was given. Look again: keep the score, or
+                give another.{' '}
                 <button type="button" className="link-plain" onClick={() => void stands()}>
                   Score stands
                 </button>

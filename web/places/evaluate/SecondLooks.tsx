@@ -83,9 +83,9 @@ export function SecondLooks() {
         )}
       </div>
       {data.looks.length === 0 ? (
-        <Empty level={2} title="Nobody asks">
+        <Empty level={2} title="No requests">
           While a score is released, a student may ask for another look at it, with a reason. Such requests
-          stand here, and in the docket of their forum.
+          appear here, and in the docket of their forum.
         </Empty>
       ) : shown.length === 0 ? (
         <p className="quiet py-8">None in this state.</p>

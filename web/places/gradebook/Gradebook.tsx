@@ -65,7 +65,7 @@ function Opened({ view }: { view: GradebookView }) {
       />
       {rows.length === 0 ? (
         <p className="quiet px-5 py-8">
-          Nobody is left.{' '}
+          No students match.{' '}
           <button type="button" className="link-plain cursor-pointer" onClick={() => setFilter(NO_FILTER)}>
             Show everyone
           </button>
@@ -106,7 +106,7 @@ function Nothing({ view }: { view: GradebookView }) {
   const course = useCourse();
   const [making, setMaking] = useState(false);
   if (view.items.length > 0)
-    return <Empty title="No students yet">Students stand here as soon as they are in the roster.</Empty>;
+    return <Empty title="No students yet">Students appear here as soon as they are in the roster.</Empty>;
   return (
     <Empty
       title="Nothing to grade yet"

@@ -112,7 +112,7 @@ export function useMatrix(
       const there = view.items.find(({ id }) => id === item);
       if (!there) {
         setEditing(null);
-        toast.error(`“${text}” was not saved: someone has removed its column meanwhile.`);
+        toast.error(`“${text}” was not saved: someone has since removed its column.`);
         return true;
       }
       const { value, problem } = typedValue(text, there.maximum);

@@ -145,14 +145,14 @@ export function ArrangeDialog({
   return (
     <Dialog title="Arrange the plan" onClose={close}>
       <p className="quiet text-sm">
-        Drag, or take hold with Space and move with the arrow keys. What stands before the first unit, and
-        what is pinned, stands on top; pins keep the order in which they are set.
+        Drag, or pick up with Space and move with the arrow keys. Forums before the first unit, and pinned
+        ones, come first; pins keep the order in which they were set.
       </p>
       <DndContext
         sensors={sensors}
         accessibility={dragWords(
           (key) => now.entries.find((entry) => entry.key === key)?.title ?? '',
-          'Press Space to pick it up, the arrow keys to move it, Space to put it down, Escape to leave it.',
+          'Press Space to pick it up, the arrow keys to move it, Space to put it down, Escape to cancel.',
         )}
         collisionDetection={closestCenter}
         onDragEnd={({ active, over }) => {

@@ -50,7 +50,7 @@ export function Checks() {
       <h1 className="mt-1 text-2xl">Checks</h1>
       <p className="quiet">
         {findings.total === 0
-          ? 'Nothing will go wrong that can be read from the plan.'
+          ? 'The plan has no problem that can be foreseen.'
           : `${plural(findings.total, 'finding')} in ${plural(named.length, 'forum')}, worked out from the dates every single student ends up with.`}
       </p>
       {data.noTotal && (
@@ -60,7 +60,7 @@ export function Checks() {
       )}
       {data.forums.length === 0 && (
         <Empty level={2} title="No forums yet">
-          What will go wrong in the plan is told here before students find out.
+          Problems in the plan appear here before students run into them.
         </Empty>
       )}
       {named.map((planned) => (
@@ -88,7 +88,7 @@ export function Checks() {
         </section>
       ))}
       {aside.length > 0 && (
-        <section aria-label="Put aside" className="mt-10">
+        <section aria-label="Set aside" className="mt-10">
           <h2 className="label-caps ruled border-b pb-1 font-sans">Set aside until something changes</h2>
           <ul>
             {aside.map(({ planned, finding, reason, by }) => (

@@ -92,7 +92,7 @@ export function FindingItem({
                 className="quiet cursor-pointer hover:underline"
                 onClick={() => setAside(true)}
               >
-                Put aside
+                Set aside
               </button>
             )}
           </span>
@@ -115,7 +115,7 @@ export function FindingItem({
             onChange={(event) => setWhy(event.target.value)}
           />
           <button className="btn btn-sm raised ruled h-9" disabled={why.trim() === ''}>
-            Put aside
+            Set aside
           </button>
         </form>
       )}

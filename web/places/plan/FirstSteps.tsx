@@ -51,7 +51,8 @@ export function FirstSteps({ plan, newForum }: { plan: PlanView; newForum: React
         First steps
       </h2>
       <p className="quiet mt-1">
-        Forums will stand here over the weeks of the term, each drawn to scale. Take these steps in any order.
+        Forums will appear here over the weeks of the term, each drawn to scale. Take these steps in any
+        order.
       </p>
       <ol className="ruled mt-4 border-t">
         <Step done title="The dates of the term" action={link(settings, 'Check the dates')}>
@@ -65,7 +66,7 @@ export function FirstSteps({ plan, newForum }: { plan: PlanView; newForum: React
         >
           {course.units.length > 0
             ? `${plural(course.units.length, 'unit')}, from “${course.units[0]!.title}”`
-            : 'Weeks or topics for the forums to stand in'}
+            : 'Weeks or topics to group the forums by'}
         </Step>
         <Step
           done={students > 0}

@@ -126,7 +126,7 @@ export function Plan() {
             <FirstSteps plan={data} newForum={newForum} />
           ) : (
             <Empty level={2} title="No forum yet">
-              Forums will stand here over the weeks of the term, each drawn to scale.
+              Forums will appear here over the weeks of the term, each drawn to scale.
             </Empty>
           )
         ) : (

@@ -25,7 +25,7 @@ export function SealWarning({
   return (
     <Dialog title="This changes who can read" onClose={close}>
       <Names title="Sealed again, until they write more:" names={names.reseals} />
-      <Names title="Could read everyone’s posts at once:" names={names.unseals} />
+      <Names title="Could read everyone’s posts immediately:" names={names.unseals} />
       <button type="button" className="btn btn-primary mt-5" onClick={confirm}>
         Save anyway
       </button>

@@ -98,7 +98,7 @@ export function useForumActions(
       };
       await set(reason);
       push({
-        label: `putting a finding of ${planned.title} aside`,
+        label: `setting a finding of ${planned.title} aside`,
         undo: () => set(null),
         redo: () => set(reason),
       });

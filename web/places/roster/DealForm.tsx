@@ -58,7 +58,7 @@ export function DealForm({
       </button>
       <span className="quiet text-sm">
         {valid
-          ? `${plural(made, 'group')} of about ${Math.round(students / made)}; who is locked stays`
+          ? `${plural(made, 'group')} of about ${Math.round(students / made)}; locked students stay`
           : 'Write a number from 1 to 500.'}
       </span>
     </form>

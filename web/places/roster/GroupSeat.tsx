@@ -94,7 +94,7 @@ export function GroupSeat({
               className="grid size-[24px] shrink-0 cursor-pointer place-items-center"
               aria-pressed={locked}
               aria-label={`${person.name} stays where they are`}
-              title={locked ? 'Stays when groups are dealt anew' : 'Keep here when groups are dealt anew'}
+              title={locked ? 'Stays when groups are dealt again' : 'Keep here when groups are dealt again'}
               onPointerDown={(event) => event.stopPropagation()}
               onClick={lock}
             >

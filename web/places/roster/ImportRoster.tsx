@@ -29,7 +29,7 @@ export function ImportRoster() {
     <div className="max-w-4xl px-5 pb-16">
       <h2 className="text-lg">Import a roster</h2>
       <p className="quiet mt-1">
-        A CSV file: its first line names the columns, each further line is a student. Students are matched by
+        A CSV file: its first line names the columns, each line after it is a student. Students are matched by
         number, then by e-mail, so the same file can be read again. Nothing is written before you confirm.
       </p>
       <label className="mt-4 block">
@@ -97,7 +97,8 @@ function Columns({
       <legend className="font-semibold">Which column holds what</legend>
       {isUnmatched && (
         <p className="text-sm text-error">
-          Choose the column with the e-mail address or the student number; without one nobody can be matched.
+          Choose the column with the e-mail address or the student number; without one no student can be
+          matched.
         </p>
       )}
       <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4">
@@ -169,7 +170,7 @@ function Rows({ read }: { read: RosterRead }) {
         </tbody>
       </table>
       {rows.length > SHOWN && (
-        <p className="quiet mt-2 text-sm">… and {numberWords(rows.length - SHOWN)} further lines.</p>
+        <p className="quiet mt-2 text-sm">… and {numberWords(rows.length - SHOWN)} more lines.</p>
       )}
     </>
   );

@@ -37,7 +37,7 @@ function Accommodation({ canEdit }: { canEdit: boolean }) {
       <legend className="sr-only">Accommodation</legend>
       <p className="font-semibold">Accommodation</p>
       <p className="quiet text-sm">
-        More time for every due date and every end of posting, in all forums, present and to come.
+        More time for every due date and every end of posting, in all forums, current and future.
       </p>
       <div className="mt-2 flex gap-2">
         <input
@@ -102,7 +102,7 @@ function StudentFields({ roster, canEdit }: { roster: RosterView; canEdit: boole
         {...register('enrolledFrom')}
         label={
           <>
-            Enrolled from <span className="text-xs">(nothing due before is asked of them)</span>
+            Enrolled from <span className="text-xs">(nothing due before then is required of them)</span>
           </>
         }
         disabled={!canEdit}

@@ -78,7 +78,7 @@ export function PersonPanel({
       await call(setMemberRemoved, { course: course.id, person: id }, { version: person!.version, removed });
       toast.success(
         removed
-          ? `${person!.name} sees nothing of the course any more; posts and scores stay.`
+          ? `${person!.name} can no longer see the course; posts and scores stay.`
           : `${person!.name} is back.`,
       );
     });

@@ -112,7 +112,7 @@ function People({ roster }: { roster: RosterView }) {
         </div>
         {found.length === 0 && (
           <p className="quiet px-5 py-8">
-            {words === '' ? 'Nobody is here.' : `Nobody is called “${words}” here.`}
+            {words === '' ? 'Nobody is listed.' : `Nobody here is called “${words}”.`}
           </p>
         )}
         {shown.length < found.length && (

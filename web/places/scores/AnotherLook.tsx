@@ -25,7 +25,7 @@ export function AnotherLook({ item }: { item: ScoresView['items'][number] }) {
     await attempt(async () => {
       await call(askForLook, { course, forum: item.forumId! }, { id, reason: reason ?? '' });
       setReason(null);
-      toast.success('Asked. The answer stands here, and comes as a notice.');
+      toast.success('Asked. The answer will appear here, and as a notice.');
     });
   };
   return (

@@ -69,7 +69,7 @@ function ItemRow({ item, letters }: { item: ScoresView['items'][number]; letters
       <CommentedPosts posts={item.posts} />
       {item.state === 'released' && item.lines.length > 0 && (
         <details className="mt-3 max-w-lg">
-          <summary className="link-plain text-sm">How this score comes about</summary>
+          <summary className="link-plain text-sm">How this score is made up</summary>
           <div className="mt-2">
             <Explanation lines={item.lines} parts={item.parts} total={item.points!} />
           </div>
@@ -90,8 +90,7 @@ export function Scores() {
   if (data.items.length === 0)
     return (
       <Empty title="No scores yet">
-        When a forum has been evaluated and its scores are released, they stand here with the reasons for
-        them.
+        When a forum has been evaluated and its scores are released, they appear here with their reasons.
       </Empty>
     );
   const { total } = data;

@@ -69,14 +69,14 @@ export function Search() {
           type="search"
           autoFocus
           aria-label="Search the course"
-          placeholder="Words of a post"
+          placeholder="Words in a post"
           maxLength={400}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
         />
       </label>
       <p className="quiet mt-1.5 text-sm">
-        All words have to occur; put a phrase in quotation marks. Accents and capitals make no difference.
+        All words must occur; put a phrase in quotation marks. Accents and capitals make no difference.
       </p>
       {words !== '' && (
         <div className="mt-4">
@@ -88,7 +88,7 @@ export function Search() {
             <>
               <p role="status" className="label-caps ruled border-b pb-1.5 font-sans">
                 {data.total === 0
-                  ? 'Nothing that you may read holds these words'
+                  ? 'No post that you may read contains these words'
                   : plural(data.total, 'post')}
               </p>
               <ol>

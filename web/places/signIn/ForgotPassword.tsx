@@ -74,8 +74,8 @@ export function ForgotPassword() {
             If {sentTo} belongs to an account, a link is on its way. It works once, for an hour.
           </p>
           <p className="quiet mt-2">
-            Nothing there after a few minutes? Look among unwanted mail, check the address, or ask your
-            instructor for a link.
+            Nothing after a few minutes? Look in your spam folder, check the address, or ask your instructor
+            for a link.
           </p>
         </>
       )}

@@ -31,7 +31,7 @@ export function SetPassword({ token }: { token: string }) {
           </a>
         }
       >
-        It has been used, was replaced by a newer one, or has run out. Ask your instructor for a new one
+        It has been used, was replaced by a newer one, or has expired. Ask your instructor for a new one
         {state.mailsPasswords && (
           <>
             , or{' '}

@@ -84,7 +84,7 @@ export function GrantDialog({ request, close }: Props) {
           Written as own terms of {request.student.given}. Where posting closes earlier, it stays open until
           then.
         </p>
-        <Line label="A line to the student, if you like" value={answer} change={setAnswer} />
+        <Line label="A message to the student, if you like" value={answer} change={setAnswer} />
         <Problem className="mt-2 text-sm">{problem}</Problem>
         <button className="btn btn-primary mt-4" disabled={busy}>
           Give more time

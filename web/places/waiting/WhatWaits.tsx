@@ -52,7 +52,7 @@ export function WhatWaits() {
   useTitle('What waits', course.title);
   const { data, error, mutate } = useApi(getWaiting, { course: course.id });
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
-  if (!data) return <Loading what="Looking through the forums" />;
+  if (!data) return <Loading what="Loading what waits" />;
   const { forums, requests, looks } = data;
   const count = (of: 'held' | 'reported') => forums.reduce((sum, forum) => sum + forum[of].length, 0);
   const silent = forums.flatMap(({ unanswered, ...forum }) =>
@@ -61,14 +61,14 @@ export function WhatWaits() {
   if (requests.length + looks.length + forums.length === 0)
     return (
       <Empty title="Nothing waits for you">
-        Posts to approve, reported posts, posts without a reply, and what students ask for stand here, over
+        Posts to approve, reported posts, posts without a reply, and what students ask for appear here, for
         all forums.
       </Empty>
     );
   return (
     <div className="mx-auto w-full max-w-4xl px-5 pt-6 pb-16">
       <h1 className="text-2xl">What waits</h1>
-      <p className="quiet">In all forums, the longest waiting first.</p>
+      <p className="quiet">All forums, longest wait first.</p>
       <Section title="Students who ask for more time" count={requests.length}>
         {requests.map((request) => (
           <MoreTimeItem key={request.id} request={request} />

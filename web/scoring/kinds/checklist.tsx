@@ -63,7 +63,7 @@ function ChecklistFields(props: FieldsProps<Fields>) {
               />
               <TextField
                 label={`Name of ${which}`}
-                placeholder="What is to be there"
+                placeholder="What should be there"
                 className="h-9 min-w-52 grow"
                 value={row.title}
                 change={(title) => update({ title })}

@@ -127,7 +127,7 @@ function PostsOnSheet({ at }: { at: PartOnSheet<PerPostPart, Typed> }) {
       <Suggested at={at} lead="The posts:" />
       {at.isIncomplete && (
         <p className="quiet mt-0.5 text-xs">
-          Beside each post stands its field; <Kbd>↓</Kbd> goes from one to the next.
+          Each post has its field beside it; <Kbd>↓</Kbd> goes from one to the next.
         </p>
       )}
     </>

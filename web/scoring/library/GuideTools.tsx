@@ -26,9 +26,7 @@ export function FileFindings({ findings, close }: { findings: readonly RowFindin
           </li>
         ))}
       </ul>
-      <p className="quiet mt-3 text-sm">
-        Nothing was changed. Put it right in the file, and choose it again.
-      </p>
+      <p className="quiet mt-3 text-sm">Nothing was changed. Correct the file, and choose it again.</p>
     </Dialog>
   );
 }

@@ -49,7 +49,7 @@ describe('the file of a guide in the browser', () => {
       });
   });
   it('says what is wrong with a broken file, and takes nothing of it', () => {
-    expect(messages(readGuideFile('{ "juror": ', 'x.json'))[0]).toMatch(/not readable/);
+    expect(messages(readGuideFile('{ "juror": ', 'x.json'))[0]).toMatch(/cannot be read as JSON/);
     expect(messages(readGuideFile('{"juror":"something else"}', 'x.json')).length).toBeGreaterThan(0);
     const bad = { ...rubric, criteria: [] };
     expect(messages(readGuideFile(json(bad), 'x.json'))[0]).toMatch(/criteria.*at least one criterion/);

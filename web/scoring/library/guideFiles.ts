@@ -32,7 +32,7 @@ function readJson(text: string): ReadFile {
   try {
     value = JSON.parse(text);
   } catch {
-    return wrong('The file begins like JSON and is not readable as such.');
+    return wrong('The file starts like JSON but cannot be read as JSON.');
   }
   const read = guideFile.safeParse(value);
   if (read.success) return { guide: read.data.guide };

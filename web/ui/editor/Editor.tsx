@@ -113,7 +113,8 @@ export function Editor({
       Placeholder.configure({ placeholder: placeholder ?? '' }),
     ],
     content: (value ?? '') as JSONContent | string,
-    autofocus: autoFocus ? 'end' : false,
+    // Where something is put in, the focus comes with that; a second time would come while somebody types.
+    autofocus: autoFocus && insert === null ? 'end' : false,
     immediatelyRender: true,
     shouldRerenderOnTransaction: false,
     editorProps: {

@@ -105,7 +105,7 @@ export function Recorder({
       )}
       {isSimulated && (
         <p className="quiet text-xs">
-          There is no {kind === 'audio' ? 'microphone' : 'camera'} here, so a simulated one stands in.
+          There is no {kind === 'audio' ? 'microphone' : 'camera'} here, so a simulated one is used.
         </p>
       )}
       {kind === 'video' && (state.kind === 'ready' || state.kind === 'recording') && (

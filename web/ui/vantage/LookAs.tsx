@@ -43,7 +43,7 @@ export function LookAs({ course, close }: { course: CourseFrame; close: () => vo
         />
       </div>
       <label className="mt-3 block">
-        <span className="quiet mb-0.5 block text-sm">As whom</span>
+        <span className="quiet mb-0.5 block text-sm">Which student</span>
         <input
           className="input input-sm raised h-9 w-full"
           placeholder="Name"

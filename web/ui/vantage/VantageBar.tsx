@@ -22,7 +22,7 @@ function Reasons({ vantage, zone }: { vantage: Vantage; zone: string }) {
     at: vantage.at,
   });
   if (error) return <Failed error={error} />;
-  if (!data) return <Loading what="Working out why" />;
+  if (!data) return <Loading what="Finding out why" />;
   const line = (forum: VantageView['forums'][number]) => {
     const now = phaseWords(forum, datesIn(zone));
     return (
@@ -82,7 +82,7 @@ export function VantageBar({
       >
         <Eye className="size-4" aria-hidden />
         <span>
-          You look as <b>{vantage.name}</b>; nothing can be written.
+          You are looking as <b>{vantage.name}</b>; nothing can be written.
         </span>
         <input
           type="range"

@@ -43,7 +43,7 @@ export function SpaceChoice({
       <button
         type="button"
         className="btn btn-ghost btn-sm btn-square"
-        aria-label="The one before"
+        aria-label="Previous"
         onClick={() => step(at < 0 ? 0 : -1)}
       >
         <ChevronLeft className="size-4" aria-hidden />
@@ -65,7 +65,7 @@ export function SpaceChoice({
       <button
         type="button"
         className="btn btn-ghost btn-sm btn-square"
-        aria-label="The next one"
+        aria-label="Next"
         onClick={() => step(1)}
       >
         <ChevronRight className="size-4" aria-hidden />

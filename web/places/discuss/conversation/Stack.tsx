@@ -92,7 +92,7 @@ export function Stack({
       <h1 className="mb-1 text-xl">A stack of {plural(posts.length, 'post')}</h1>
       {posts.length === 0 && (
         <p className="quiet py-6">
-          Nothing is on this stack: {COINED.stack[0]!.toLowerCase() + COINED.stack.slice(1)} Pick posts in the
+          This stack is empty: {COINED.stack[0]!.toLowerCase() + COINED.stack.slice(1)} Pick posts in the
           conversation (X), or take what a filter finds.
         </p>
       )}
@@ -134,7 +134,7 @@ function ActOnAll({
       .map((id) => bodies.get(id))
       .filter((body): body is PostBody => body?.nods?.may.yes === true);
     const open = may.filter(({ nods }) => nods!.mine === null).map(({ id }) => id);
-    if (open.length === 0) return toast('There is none here you could still nod to.');
+    if (open.length === 0) return toast('There is no post here that you can still nod to.');
     await run(
       open,
       (id) => call(setNod, at(id), { value: 1 }),

@@ -61,7 +61,7 @@ export function useForumKeys({
     key('n', 'N', 'show the posts that have come meanwhile', showArrivals),
     key('/', '/', 'find in this forum', find),
     {
-      ...key('Ctrl+f', 'Ctrl F', 'find in this forum; once more: find with the browser', find),
+      ...key('Ctrl+f', 'Ctrl F', 'find in this forum; press again to find with the browser', find),
       when: () => findField.current !== null && document.activeElement !== findField.current,
     },
     key('Ctrl+p', 'Ctrl P', 'print everything that is shown', print),

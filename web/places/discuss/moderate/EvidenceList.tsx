@@ -33,15 +33,15 @@ export function EvidenceList({ forum }: { forum: string }) {
   if (rows.length === 0)
     return (
       <Empty title="Nobody has opened the seal yet" level={2}>
-        What students open it with, what they could read after, and what they wrote then is laid side by side
-        here.
+        What students opened it with, what they could read afterwards, and what they wrote then appears here
+        side by side.
       </Empty>
     );
   const titleOf = (id: string | null) => questions.findIndex((question) => question.id === id);
   return (
     <>
       <p className="quiet py-3">
-        What opened the seal, and what stands now. A mark says where to look, nothing more.
+        What opened the seal, and what the post says now. A mark says where to look, nothing more.
       </p>
       <table className="w-full text-left">
         <thead>
@@ -152,14 +152,14 @@ function Versions({
                 <li>
                   <When at={data.final.at} className="num quiet" /> the version that stands, with{' '}
                   <b>{plural(data.final.words, 'word')}</b>
-                  {data.final.postId !== data.first.postId && ', in a post written anew'}{' '}
+                  {data.final.postId !== data.first.postId && ', in a new post'}{' '}
                   <Link to={addresses.post(course.id, forum, data.final.postId)} className="link-plain">
                     read it where it stands
                   </Link>
                 </li>
               </>
             )}
-            {data.final === null && <li>It was removed, and nothing stands in its place.</li>}
+            {data.final === null && <li>It was removed, and nothing has taken its place.</li>}
           </ol>
           <h3 className="label-caps mt-5 font-sans">Word by word</h3>
           <div className="raised ruled rounded-box mt-1.5 border px-5 py-4">

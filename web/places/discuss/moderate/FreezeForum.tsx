@@ -17,7 +17,7 @@ export function FreezeForum({ forum }: { forum: { readonly id: string; readonly 
   };
   return (
     <button type="button" className="link-plain" onClick={() => void set(!forum.frozen)}>
-      {forum.frozen ? 'Let posting go on' : 'Freeze the forum'}
+      {forum.frozen ? 'Unfreeze the forum' : 'Freeze the forum'}
     </button>
   );
 }

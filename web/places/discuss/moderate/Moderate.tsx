@@ -32,7 +32,7 @@ export function Moderate() {
     ) : (
       <Failed error={error} retry={() => void mutate()} />
     );
-  if (!data) return <Loading what="Looking after the forum" />;
+  if (!data) return <Loading what="Opening Moderate" />;
   const unanswered = data.threads.reduce((sum, thread) => sum + thread.unanswered.length, 0);
   const marked = data.students.filter(({ marks }) => marks.length > 0).length;
   const asked = search.get('view');
@@ -69,7 +69,7 @@ export function Moderate() {
           {isMine && <FreezeForum forum={data.forum} />}
         </p>
       </div>
-      <nav aria-label="What to look after" className="ruled mt-4 flex flex-wrap gap-x-6 border-b">
+      <nav aria-label="What needs attention" className="ruled mt-4 flex flex-wrap gap-x-6 border-b">
         {views.map(([name, title, count]) => (
           <button
             key={name}

@@ -81,7 +81,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
                   <input
                     type="checkbox"
                     className="checkbox checkbox-sm"
-                    aria-label={all ? 'Choose nobody' : `Choose all ${shown.length}`}
+                    aria-label={all ? 'Clear the selection' : `Choose all ${shown.length}`}
                     checked={all}
                     onChange={() =>
                       toggle(

@@ -15,7 +15,7 @@ import { useModerateActions } from '../post/useModerateActions';
 import { sayWhyNot } from '../../../ui/sayWhyNot';
 
 const HOLDS = {
-  none: 'This forum holds no posts. Staff can hold a single one from where it stands; it then waits here.',
+  none: 'This forum holds no posts. Staff can hold a single post from its menu; it then waits here.',
   all: 'Every post of a student, and every change to one, waits here until someone approves it.',
   first: 'The first post of each student waits here until someone approves it.',
 };

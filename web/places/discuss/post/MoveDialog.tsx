@@ -89,7 +89,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
             parentId: before.parentId,
             questionId: before.parentId === null ? before.questionId : null,
           });
-          toast.success('It stands where it stood.');
+          toast.success('It is back where it was.');
           goToWritten(false, post.id);
         });
       };
@@ -109,7 +109,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
       >
         <p className="quiet">
           {below > 0 ? `It goes with the ${plural(below, 'answer')} below it. ` : ''}Times stay as they are;
-          which required posts are filled is worked out anew.
+          which required posts are made is worked out again.
         </p>
         <label className="mt-3 block">
           <span className="quiet mb-0.5 block text-sm">Find by author</span>
@@ -129,7 +129,7 @@ export function MoveDialog({ post, onClose }: { post: PostView; onClose: () => v
               choose={() => setTarget(OWN)}
               className="ruled flex items-center gap-3 border-b py-2"
             >
-              <span className="grow font-semibold">Out, as a thread of its own</span>
+              <span className="grow font-semibold">On its own, as a new thread</span>
               {hasQuestions && (
                 <select
                   className="select select-sm w-40"

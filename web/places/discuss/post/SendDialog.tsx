@@ -67,7 +67,7 @@ export function SendDialog({
       {error && !data ? (
         <Failed error={error} />
       ) : !data ? (
-        <Loading what="Looking who reads here" />
+        <Loading what="Loading the readers" />
       ) : (
         <form
           onSubmit={(event) => {
@@ -76,7 +76,7 @@ export function SendDialog({
           }}
         >
           <label className="block">
-            <span className="mb-1 block">A line of yours</span>
+            <span className="mb-1 block">Your message</span>
             <textarea
               className="textarea raised w-full"
               rows={2}

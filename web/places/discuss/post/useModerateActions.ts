@@ -43,7 +43,7 @@ export function useModerateActions(forum: string, done?: () => void) {
     if (answer.changed.length > 0)
       saidWithUndo(`${plural(answer.changed.length, 'post')} ${DONE[does]}`, undo);
     for (const { why, posts: passed } of answer.passed)
-      toast(`${numberWords(passed.length)} passed over: ${passed.length === 1 ? 'it' : 'each'} ${why}.`);
+      toast(`${numberWords(passed.length)} skipped: ${passed.length === 1 ? 'it' : 'each'} ${why}.`);
     done?.();
   };
   return act;

@@ -50,7 +50,7 @@ export function useModerateEntries(
       frozen ? 'The thread is frozen: only staff write in it.' : 'Students can write in the thread again.',
     );
   const SAID = {
-    pinned: ['The thread stands on top.', 'The thread stands in its order again.'],
+    pinned: ['The thread is pinned to the top.', 'The thread is back in its usual place.'],
     answer: ['Marked as the answer.', 'No longer marked as the answer.'],
   } as const;
   const highlight = (kind: keyof typeof SAID, stands: boolean) =>

@@ -67,7 +67,7 @@ export function DraftElsewhere({ state, settle }: Pick<DraftInHand, 'state' | 's
           Put it below this text
         </button>
         <button type="button" className="link-plain" onClick={() => settle('mine')}>
-          Go on with this text alone
+          Keep only this text
         </button>
       </p>
     </div>

@@ -27,7 +27,7 @@ function words(forum: ForumView, isStaff: boolean, space: Space | null, again: b
     return { offer: `Open a thread${where}`, label: `A new thread${where}`, send: `Open the thread${where}` };
   if (forum.readers === 'staff')
     return { offer: 'Write an entry', label: 'Your entry', send: 'Save the entry' };
-  if (again) return { offer: 'Answer once more', label: 'A further answer', send: 'Post another answer' };
+  if (again) return { offer: 'Add another answer', label: 'Another answer', send: 'Post another answer' };
   return { offer: 'Open a thread', label: 'A new thread', send: 'Open the thread' };
 }
 

@@ -72,7 +72,7 @@ export function useSendingPost({
   const send = async () => {
     const doc = draft.doc ?? (files.length > 0 ? EMPTY_TEXT : null);
     if (busy || doc === null || !hasSomething) return;
-    if (uploading) return setProblem('A file is still on its way; wait a moment, or take it off.');
+    if (uploading) return setProblem('A file is still being sent; wait a moment, or remove it.');
     if (warning && !warned) return setWarned(true);
     setBusy(true);
     setProblem(null);

@@ -39,7 +39,7 @@ export function DocketRows({
   return (
     <div ref={scroller} className="relative min-h-0 grow overflow-y-auto py-1">
       {rows.length === 0 ? (
-        <p className="quiet px-4 py-6 text-sm">Nobody stands here. Choose another state or section.</p>
+        <p className="quiet px-4 py-6 text-sm">No students match. Choose another state or section.</p>
       ) : (
         <ul className="relative" style={{ height: virtualizer.getTotalSize() }}>
           {virtualizer.getVirtualItems().map(({ index, key, start }) => {

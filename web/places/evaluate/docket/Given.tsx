@@ -11,7 +11,7 @@ function agreementWords({ forum }: DocketView): string | null {
   const { agreement, maximum } = forum;
   if (!agreement) return null;
   const { pairs, same, near, meanDifference } = agreement;
-  if (pairs === 0) return 'Two evaluators read each student here; nobody has been read twice yet.';
+  if (pairs === 0) return 'Two evaluators read each student here; no student has been read twice yet.';
   const share = percentWords(Math.round((same * 10_000) / pairs)).replace('.00', '');
   return `${plural(pairs, 'student')} read twice: the same points for ${same} (${share}), at most ${maximumWords(maximum / 10)} apart for ${near}, ${pointWords(meanDifference!)} apart on average.`;
 }

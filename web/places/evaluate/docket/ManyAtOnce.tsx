@@ -96,7 +96,7 @@ export function ManyAtOnce({
             disabled={busy || remark.trim() === ''}
             onClick={() => look(asked(chosen))}
           >
-            Show whom it reaches
+            Show who is affected
           </button>
         </div>
       )}
@@ -122,7 +122,7 @@ function Reached({
 }) {
   const { changes, passed } = preview;
   return (
-    <section aria-label="What it does" className="ruled mt-3 border-t pt-3">
+    <section aria-label="What will happen" className="ruled mt-3 border-t pt-3">
       <p className="font-semibold">
         {changes.length === 0 ? 'This affects nobody.' : `This affects ${plural(changes.length, 'student')}:`}
       </p>
@@ -147,7 +147,7 @@ function Reached({
       ))}
       {changes.length > 0 && (
         <button type="button" className="btn btn-primary mt-3" disabled={busy} onClick={doIt}>
-          Do it for {plural(changes.length, 'student')}
+          Apply to {plural(changes.length, 'student')}
         </button>
       )}
     </section>

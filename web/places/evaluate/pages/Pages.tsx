@@ -49,7 +49,9 @@ export function Pages({
       <TimeStrip view={view} />
       {view.posts.length === 0 ? (
         <p className="quiet ruled border-t py-8">
-          {view.notAsked ? 'This forum is not asked of this student.' : 'Nothing has been written here.'}
+          {view.notAsked
+            ? 'This student is not required to take part in this forum.'
+            : 'Nothing has been written here.'}
         </p>
       ) : (
         <div className="ruled border-t">

@@ -133,7 +133,7 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
                   type="search"
                   className="input raised w-full"
                   aria-label="Find a saved remark"
-                  placeholder="Type a word of it; Enter puts it in"
+                  placeholder="Type a word of it; Enter inserts it"
                   value={typed}
                   autoFocus
                   onChange={(event) => setTyped(event.target.value)}
@@ -168,7 +168,7 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
             <p className="quiet py-3">
               {data.remarks.length === 0
                 ? 'Nothing is saved yet. Write a remark, then save it here to use it again.'
-                : 'No saved remark has these words.'}
+                : 'No saved remark contains these words.'}
             </p>
           )}
           <p className="ruled mt-2 flex flex-wrap gap-x-4 gap-y-1 border-t pt-3 text-sm">
@@ -178,7 +178,7 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
                 className="link-plain"
                 onClick={() => setEditing({ id: newId(), text: asSaved(current, given), shared: false })}
               >
-                Keep what stands in the remark
+                Save the remark as it is
               </button>
             )}
             <button
@@ -191,10 +191,10 @@ export function SavedRemarks({ sheet, onClose }: { sheet: Sheet; onClose: () => 
             {marked?.mine && (
               <>
                 <button type="button" className="link-plain" onClick={() => setEditing(marked)}>
-                  Change the marked one
+                  Edit the marked remark
                 </button>
                 <button type="button" className="link-plain" onClick={() => void drop(marked)}>
-                  remove the marked one
+                  remove the marked remark
                 </button>
               </>
             )}

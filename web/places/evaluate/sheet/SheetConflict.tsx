@@ -20,7 +20,7 @@ export function SheetConflict({ sheet }: { sheet: Sheet }) {
           </p>
           <p className="mt-1 flex gap-4">
             <button type="button" className="link-plain" onClick={() => sheet.state.takeTheirs()}>
-              {theirs.reading?.second ? 'Start anew' : 'Take theirs'}
+              {theirs.reading?.second ? 'Start again' : 'Take theirs'}
             </button>
             <button type="button" className="link-plain" onClick={() => void sheet.state.giveMine()}>
               {theirs.reading?.second ? 'Give mine as the second reading' : 'Give mine instead'}

@@ -22,7 +22,7 @@ export function SheetFoot({ sheet, toggleRelease }: { sheet: Sheet; toggleReleas
       );
       toast.success(
         score.excused
-          ? `${view.student.given} is asked again.`
+          ? `${view.student.given} is no longer excused.`
           : `${view.student.given} is excused from this forum.`,
       );
     });

@@ -43,7 +43,7 @@ export function SheetTotal({ sheet, isIncomplete }: { sheet: Sheet; isIncomplete
           why={typed.adjustWhy}
           problem={fieldProblem('adjust')}
           change={(points, why) => state.change({ adjust: points, adjustWhy: why })}
-          drop={{ words: 'Adjust nothing', run: () => setAdjusts(false) }}
+          drop={{ words: 'No adjustment', run: () => setAdjusts(false) }}
         />
       )}
       {other && (

@@ -144,7 +144,7 @@ export function ColumnDialog({
             />
           </section>
           {byHand && (
-            <section aria-label="Taking it away" className={section}>
+            <section aria-label="Removing it" className={section}>
               <button
                 type="button"
                 className="btn btn-sm btn-ghost h-9 text-error"

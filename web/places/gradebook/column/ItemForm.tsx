@@ -119,7 +119,7 @@ export function ItemForm({
       </div>
       {view.mode === 'weighted' && categoryId === '' && (
         <p className="text-sm sm:col-span-2 text-late">
-          In a gradebook by weight, what stands in no category does not count.
+          In a weighted gradebook, an item in no category does not count.
         </p>
       )}
       <Problem className="text-sm sm:col-span-2">{errors.root?.message}</Problem>

@@ -45,7 +45,7 @@ export function LinkForm({
     <div>
       {item.forumId === null ? (
         <label className="block max-w-sm">
-          <span className="quiet mb-0.5 block text-sm">The forum that is to feed it</span>
+          <span className="quiet mb-0.5 block text-sm">The forum to feed it</span>
           <select
             className="select select-sm raised h-9 w-full"
             value={forumId}
@@ -84,7 +84,7 @@ export function LinkForm({
           {preview.rounded.length > 0 && (
             <>
               <p className="mt-1 text-late">
-                The scales do not meet exactly for {plural(preview.rounded.length, 'student')}:
+                The scales do not match exactly for {plural(preview.rounded.length, 'student')}:
               </p>
               <ul className="num max-h-32 overflow-y-auto text-sm">
                 {preview.rounded.map(({ student, before, after }) => (

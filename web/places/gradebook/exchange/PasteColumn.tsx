@@ -72,7 +72,7 @@ export function PasteColumn({
         <span className="quiet mb-1 block text-sm">
           One line for each student from {rows[Math.max(0, from)]?.student.name ?? 'the first'} on; or two
           columns, of which the first is the student number, the e-mail or the name. At most{' '}
-          {maximumWords(item.maximum)}. An empty line leaves what stands, “none” clears.
+          {maximumWords(item.maximum)}. An empty line leaves the score as it is, “none” clears it.
         </span>
         <textarea
           className="textarea raised num w-full"
@@ -126,7 +126,7 @@ export function PasteColumn({
       )}
       {problem && (
         <p role="alert" className="mt-2 text-error">
-          Nothing was entered. {problem} What stands now is shown above.
+          Nothing was entered. {problem} The current scores are shown above.
         </p>
       )}
       <button

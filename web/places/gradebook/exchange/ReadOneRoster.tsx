@@ -103,7 +103,7 @@ export function ReadOneRoster({
                 disabled={busy}
                 onChange={(event) => setOverwrite(event.target.checked)}
               />
-              Also write over scores that stand{read.stand > 0 && ` (${read.stand} differ)`}
+              Also replace existing scores{read.stand > 0 && ` (${read.stand} differ)`}
             </label>
           )}
           <ScoresRead read={read} />
@@ -113,7 +113,7 @@ export function ReadOneRoster({
             disabled={busy || !wouldWrite(read)}
             onClick={() => void write()}
           >
-            {wouldWrite(read) ? 'Write all this' : 'Nothing to write'}
+            {wouldWrite(read) ? 'Write everything' : 'Nothing to write'}
           </button>
         </div>
       )}
@@ -192,7 +192,7 @@ function ItemsRead({ read: { items, categories } }: { read: OneRosterRead }) {
       </ul>
       {categories.some(({ kind }) => kind === 'new') && (
         <p className="mt-1 text-sm text-late">
-          New categories come without weight; give them one in the settings of the course.
+          New categories have no weight yet; set it in the course settings.
         </p>
       )}
     </>

@@ -124,7 +124,7 @@ export function ReadScores({
       .map(({ item, student, before, after }) => ({ item, student: student.id, before, after }));
     const inTheWay = await enter(changes, `Read from the file ${name}`.slice(0, 300));
     if (inTheWay !== null) {
-      setProblem(`Nothing was written. ${inTheWay} The file is compared anew below.`);
+      setProblem(`Nothing was written. ${inTheWay} The file is compared again below.`);
       setNth(nth + 1);
       return;
     }
@@ -141,7 +141,7 @@ export function ReadScores({
           <p className="num mt-3" aria-live="polite">
             <b>{name}</b>: {plural(read.counts.students, 'student')}, {plural(read.changes.length, 'change')}
             {conflicts > 0 && (
-              <span className="text-late">, {conflicts} of them where a newer score stands in Juror</span>
+              <span className="text-late">, {conflicts} of them where Juror has a newer score</span>
             )}
             {read.problemCount > 0 && (
               <span className="text-error">
@@ -151,7 +151,7 @@ export function ReadScores({
             .
           </p>
           <p className="quiet num text-sm">
-            {read.counts.same} the same · {read.counts.empty} empty, left as they stand
+            {read.counts.same} the same · {read.counts.empty} empty, left as they are
             {read.counts.stands > 0 &&
               ` · ${read.counts.stands} untouched in the file, where a newer score stays`}
           </p>

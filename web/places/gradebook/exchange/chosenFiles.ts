@@ -27,7 +27,7 @@ export async function chosenFiles(chosen: readonly File[]): Promise<Chosen> {
       const files = await unpacked(new Uint8Array(await first.arrayBuffer()));
       return { kind: 'oneRoster', name: first.name, files };
     } catch {
-      return { kind: 'neither', message: `${first.name} is no archive that can be opened.` };
+      return { kind: 'neither', message: `${first.name} is not an archive that can be opened.` };
     }
   }
   const decoded = await Promise.all(

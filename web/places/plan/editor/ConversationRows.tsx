@@ -66,7 +66,8 @@ export function ConversationRows({
     title,
     when,
     drawing: <ReadersDrawing of={value} />,
-    not: posts > 0 && value !== was.readers ? 'students have posted; readers stay' : undefined,
+    not:
+      posts > 0 && value !== was.readers ? 'students have posted, so this can no longer change' : undefined,
   }));
   return (
     <>
@@ -80,8 +81,8 @@ export function ConversationRows({
         />
         {posts > 0 && values.rules.openings !== was.openings && (
           <p className="text-sm text-late">
-            Posts stay as they are; from now on every opening post counts by the new rule, also those that are
-            there.
+            Posts stay as they are; from now on every opening post counts by the new rule, including existing
+            ones.
           </p>
         )}
         {says('rules.openings')}

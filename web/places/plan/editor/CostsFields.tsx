@@ -29,7 +29,7 @@ export function CostsFields({ kit, values }: RowProps) {
         Without an initial post on time,
         <select
           {...form.register('rules.evaluation.gate')}
-          aria-label="What a late initial post shuts"
+          aria-label="What a late initial post costs"
           className={select}
         >
           <option value="none">nothing else changes</option>

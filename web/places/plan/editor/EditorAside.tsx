@@ -54,7 +54,7 @@ function Elsewhere({ found, words }: { found: readonly OtherFinding[]; words: Fi
   return (
     <details className="mt-3 text-sm" open>
       <summary className="cursor-pointer font-semibold text-late">
-        This brings up {plural(found.length, 'finding')} in other forums
+        This causes {plural(found.length, 'finding')} in other forums
       </summary>
       <ul className="mt-1 max-h-40 space-y-1 overflow-y-auto">
         {found.map(({ forumId, title, finding }) => {

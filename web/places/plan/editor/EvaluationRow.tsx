@@ -38,7 +38,7 @@ export function EvaluationRow({ kit, values, plan, self }: PlanRowProps) {
         Evaluated
       </label>
       {!values.rules.evaluation.on && (
-        <p className="quiet text-sm">Due dates still stand in My work; there is no score.</p>
+        <p className="quiet text-sm">Due dates still appear in My work; there is no score.</p>
       )}
       {values.rules.evaluation.on && (
         <>

@@ -25,7 +25,7 @@ export function LeftUnsaved({
         : 'You left changes to this forum unsaved on'}{' '}
       <span className="num">{dateWords(left.at, zone)}</span>.{' '}
       <button type="button" className="link-plain" onClick={take}>
-        {isNew ? 'Go on with it' : 'Bring them back'}
+        {isNew ? 'Continue with it' : 'Restore them'}
       </button>{' '}
       or{' '}
       <button type="button" className="link-plain" onClick={discard}>

@@ -82,7 +82,7 @@ export function NewCategory({ made }: { made: (id: string) => void }) {
         </label>
       )}
       <button type="button" className="btn btn-sm raised ruled h-9" onClick={() => void save()}>
-        Make it
+        Make the category
       </button>
       <Problem className="w-full text-sm">{problem}</Problem>
     </>

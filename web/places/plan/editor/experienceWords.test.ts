@@ -28,7 +28,7 @@ describe('what a student will see, in sentences', () => {
     ],
     [
       { code: 'sealed', at: null, classmates: 1, words: 1, questions: 0, lifts: null },
-      '1 classmate is asked too. None of their posts can be read until Bram’s own has 1 word; then all of them, at once. Whoever never writes never reads them.',
+      '1 classmate is asked too. None of their posts can be read until Bram’s own has 1 word; then all of them, at once. Whoever never writes one never reads them.',
     ],
     [
       {
@@ -67,7 +67,7 @@ describe('what a student will see, in sentences', () => {
     ],
     [
       { code: 'postingCloses', at: at('03-30T23:59') },
-      'Posting closes Mon 30 Mar, 23:59; what was written stays to be read.',
+      'Posting closes Mon 30 Mar, 23:59; what was written can still be read.',
     ],
     [
       { code: 'postingOpens', at: at('03-17T08:00') },
@@ -79,7 +79,7 @@ describe('what a student will see, in sentences', () => {
     ],
     [
       { code: 'ready', at: at('03-28T23:59'), when: 'complete', posts: 4 },
-      'Bram comes up for evaluation when all 4 posts are made, or after Sat 28 Mar, 23:59 with whatever is written by then.',
+      'Bram comes up for evaluation when all 4 posts are made, or after Sat 28 Mar, 23:59 with whatever has been written by then.',
     ],
     [
       { code: 'ready', at: null, when: { atLeast: 2 }, posts: 4 },

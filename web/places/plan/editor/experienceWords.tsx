@@ -47,7 +47,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
           {step.questions > 0
             ? 'then all answers to that question, and the next question in its turn.'
             : 'then all of them, at once.'}
-          {step.lifts === null && ' Whoever never writes never reads them.'}
+          {step.lifts === null && ' Whoever never writes one never reads them.'}
         </>
       );
     case 'initialDue':
@@ -98,7 +98,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
     case 'sealLifts':
       return <>On {date(step.at)} the seal lifts for everyone who has not written.</>;
     case 'postingCloses':
-      return <>Posting closes {date(step.at)}; what was written stays to be read.</>;
+      return <>Posting closes {date(step.at)}; what was written can still be read.</>;
     case 'disappears':
       return (
         <>
@@ -120,7 +120,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       return (
         <>
           {given} comes up for evaluation {when}
-          {step.at !== null && <>, or after {date(step.at)} with whatever is written by then</>}.
+          {step.at !== null && <>, or after {date(step.at)} with whatever has been written by then</>}.
         </>
       );
     }

@@ -78,7 +78,7 @@ export function Library() {
       </div>
       {data.guides.length === 0 ? (
         <Empty level={2} title="Nothing is saved yet" action={make}>
-          What is kept here can judge parts of any forum of the course. Keep one from a forum’s form, make
+          What is saved here can score parts of any forum in the course. Save one from a forum’s form, make
           one, or read one from a file.
         </Empty>
       ) : (

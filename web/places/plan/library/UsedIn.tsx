@@ -20,8 +20,8 @@ export type Taken = ScoresChoice | null;
 
 const CHOICES: readonly (readonly [Taken, string])[] = [
   [null, 'keeps what it has'],
-  [{ give: 'stay', overrides: false }, 'takes it over; given scores stay'],
-  [{ give: 'anew', overrides: false }, 'takes it over; given scores are given anew'],
+  [{ give: 'stay', overrides: false }, 'takes the change; given scores stay'],
+  [{ give: 'anew', overrides: false }, 'takes the change; scores are given again by it'],
 ];
 
 function Forum({
@@ -55,7 +55,7 @@ function Forum({
       <p className="quiet num clear-both text-sm">
         {plural(use.given, 'given score')}
         {use.published && moves !== null && `, ${moving} would move`}
-        {use.differs && ' · was changed there; taking it over replaces that'}
+        {use.differs && ' · was changed there; taking the change replaces that'}
         {moves !== null && moves.length > 0 && (
           <>
             {' · '}
@@ -65,7 +65,7 @@ function Forum({
               aria-expanded={looks}
               onClick={() => setLooks(!looks)}
             >
-              {looks ? 'Fold' : 'See which'}
+              {looks ? 'Fold' : 'Show which'}
             </button>
           </>
         )}
@@ -111,7 +111,7 @@ export function UsedIn({
   return (
     <Dialog title="Forums use this already" onClose={close} wide>
       <p className="quiet text-sm">
-        Forums to come start from what you save. Say for each that uses it whether it takes the change over.
+        New forums start from what you save. For each forum that uses it, choose whether it takes the change.
       </p>
       {kept.usedIn.map((use) => (
         <Forum
@@ -124,9 +124,7 @@ export function UsedIn({
         />
       ))}
       <button type="button" className="btn btn-primary mt-4" onClick={() => confirm(forums)}>
-        {forums.length === 0
-          ? 'Save for forums to come'
-          : `Save, and change ${plural(forums.length, 'forum')}`}
+        {forums.length === 0 ? 'Save for new forums' : `Save, and change ${plural(forums.length, 'forum')}`}
       </button>
     </Dialog>
   );

@@ -49,7 +49,7 @@ export function PanelActions({
     setBusy(true);
     try {
       await actions.remove(planned);
-      toast.success(`“${planned.title}” is in the bin; it can be brought back.`);
+      toast.success(`“${planned.title}” is in the bin; it can be restored.`);
       setDialog(null);
     } catch (error) {
       sayWhyNot(error);
@@ -121,7 +121,7 @@ export function PanelActions({
         <Dialog title={`Remove “${planned.title}”?`} onClose={() => setDialog(null)}>
           <p>
             It goes to the bin with {plural(planned.posts, 'post')} and {plural(scores, 'score')}. Nobody sees
-            it, and its item leaves the gradebook. Everything comes back when you bring it back.
+            it, and its item leaves the gradebook. Everything comes back when you restore it.
           </p>
           <button type="button" className="btn btn-error mt-4" disabled={busy} onClick={() => void remove()}>
             Put it in the bin

@@ -104,7 +104,7 @@ export function Rehearsal({ rehearsed, unread }: { rehearsed: Rehearsed; unread:
       </p>
       <p className="mt-3" role="status">
         {unread
-          ? 'Something in the form cannot be read yet.'
+          ? 'Something in the form is not filled in correctly yet.'
           : problem !== null
             ? problem
             : progress !== null && moves === null

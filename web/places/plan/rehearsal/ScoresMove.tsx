@@ -29,9 +29,9 @@ export function ScoresMove({
   const { moves, overridden, left } = counts;
   const anew = moves + (overrides ? overridden : 0);
   return (
-    <Dialog title="Scores have been given by the rules before" onClose={close}>
+    <Dialog title="Scores have been given by the previous rules" onClose={close}>
       <fieldset className="space-y-2">
-        <legend className="sr-only">What becomes of them</legend>
+        <legend className="sr-only">What happens to them</legend>
         <RadioLine
           name="scores"
           checked={give === 'stay'}
@@ -40,7 +40,7 @@ export function ScoresMove({
         >
           <span>
             They stay as they are
-            <span className="quiet block text-sm">The new rules hold for what is given from now on.</span>
+            <span className="quiet block text-sm">The new rules apply to scores given from now on.</span>
           </span>
         </RadioLine>
         <RadioLine
@@ -50,7 +50,7 @@ export function ScoresMove({
           className="flex items-start gap-2.5 [&>input]:mt-0.5"
         >
           <span>
-            Give {plural(anew, 'score')} anew by the new rules
+            Give {plural(anew, 'score')} again by the new rules
             <span className="quiet block text-sm">What is released stays released, with the new points.</span>
           </span>
         </RadioLine>
@@ -63,7 +63,7 @@ export function ScoresMove({
               checked={overrides}
               onChange={(event) => setOverrides(event.target.checked)}
             />
-            <span>Also {plural(overridden, 'total')} that someone gave in place of what is computed</span>
+            <span>Also {plural(overridden, 'total')} that someone gave instead of the computed one</span>
           </label>
         )}
       </fieldset>
@@ -75,7 +75,7 @@ export function ScoresMove({
       )}
       <p className="mt-5 flex items-center gap-4">
         <button type="button" className="btn btn-primary" onClick={() => confirm({ give, overrides })}>
-          {give === 'stay' ? 'Save, scores stay' : `Save and give ${plural(anew, 'score')} anew`}
+          {give === 'stay' ? 'Save, scores stay' : `Save and give ${plural(anew, 'score')} again`}
         </button>
         <button type="button" className="link-plain" onClick={look}>
           Look at them first

@@ -23,8 +23,8 @@ export function Legend() {
         <span className="inline-block h-1 w-6 rounded bg-late-fill" /> own terms
       </span>
       <span>
-        Drag a strip, an edge or a mark; or take one with Tab and move it with ← → (a day), Shift (a week),
-        Alt (an hour), Enter to keep.
+        Drag a strip, an edge or a mark; or choose one with Tab and move it with ← → (a day), Shift (a week),
+        Alt (an hour), Enter to save.
       </span>
     </p>
   );

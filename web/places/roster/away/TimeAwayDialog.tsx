@@ -124,7 +124,7 @@ function AwayForm({ plan, person, close }: { plan: PlanView; person: RosterPerso
       <div className="mt-3 flex flex-wrap items-center gap-2">
         What is due then
         <Choice
-          label="What becomes of what is due"
+          label="What happens to what is due"
           value={usual}
           choose={(next) => {
             setUsual(next);
@@ -231,7 +231,7 @@ function DueThen({
                   ))}
             </div>
             <Choice
-              label={`What becomes of ${title}`}
+              label={`What happens to ${title}`}
               value={chosen}
               choose={(next) => choose(each.forumId, next)}
               options={[

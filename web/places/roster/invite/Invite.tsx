@@ -75,8 +75,8 @@ function Inviting({
     <div className="max-w-5xl px-5 pb-16">
       <h2 className="text-lg">Invite people</h2>
       <p className="quiet mt-1 max-w-2xl">
-        Everyone chooses a password of their own, with a link that works once. Mail the links, or hand them
-        over on paper or in a file.
+        Everyone chooses their own password through a link that works once. Send the links by mail, or hand
+        them over on paper or in a file.
       </p>
       <ul className="mt-4 flex flex-wrap gap-x-5 gap-y-1" aria-label="Who is shown">
         {STANDINGS.filter(([each]) => counts[each] > 0 || each === standing).map(([each, words]) => (

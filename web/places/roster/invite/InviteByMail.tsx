@@ -58,7 +58,7 @@ export function InviteByMail({
         }}
       >
         <label className="block">
-          <span className="quiet mb-0.5 block text-sm">A line of your own, if you like</span>
+          <span className="quiet mb-0.5 block text-sm">Your own message, if you like</span>
           <textarea
             className="textarea w-full"
             rows={3}

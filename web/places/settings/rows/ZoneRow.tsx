@@ -36,7 +36,7 @@ export function ZoneRow({ view }: { view: CourseSettingsView }) {
             choose={() => setValue('keepWallClock', false)}
             className="mt-1 flex items-center gap-2"
           >
-            They keep their moments, and read differently on the clock
+            They stay at the same moment, so the clock time changes
           </RadioLine>
         </div>
       )}

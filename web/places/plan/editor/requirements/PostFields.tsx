@@ -8,7 +8,7 @@ export function PostFields({ kit }: RowProps) {
     <>
       <div className={line}>
         {number('rules.required.posts', 'Posts in all')} posts in all, of{' '}
-        {number('rules.required.postMinWords', 'Words of a post')}{' '}
+        {number('rules.required.postMinWords', 'Words in a post')}{' '}
         <WordsMode kit={kit} of="post" label="Whether the words of a post are required" />
         <span className="quiet text-sm">(0: no total; the others count here too)</span>
       </div>
