@@ -1,10 +1,17 @@
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
+import { languageOf } from '../../core/text/languageOf';
 
-/** Rich text as the server cleaned it; a link to a forum of the course stays in this page. */
+/** The language of a text in HTML, as far as its script tells. */
+const languageOfHtml = (html: string) => languageOf(html.replace(/<[^>]*>|&\w+;/g, ' ')) ?? undefined;
+
+/** Rich text as the server cleaned it, in its language; a link to a forum of the course stays in this page. */
 export function Prose({ html, className = '' }: { html: string; className?: string }) {
   const navigate = useNavigate();
+  const language = useMemo(() => languageOfHtml(html), [html]);
   return (
     <div
+      lang={language}
       className={`prose-juror ${className}`}
       dangerouslySetInnerHTML={{ __html: html }}
       onClick={(event) => {

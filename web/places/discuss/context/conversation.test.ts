@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { PostView } from '../../../../contract/posts';
-import { threadsOf } from './conversation';
+import { threadsOf, whichOfAuthor } from './conversation';
 import { whyNot } from '../post/whyNot';
 
 const post = (id: string, parentId: string | null) => ({ id, parentId }) as PostView;
@@ -23,6 +23,11 @@ describe('a conversation', () => {
     const threads = threadsOf([post('mine', null), post('staff', 'hidden')]);
     expect(threads.map(({ opening }) => opening.id)).toEqual(['mine', 'staff']);
     expect(threads[1]!.posts[0]!.answers).toBeNull();
+  });
+  it('tells an author’s posts apart where something on them is named', () => {
+    const by = (id: string, author: string) => ({ ...post(id, null), author: { id: author } }) as PostView;
+    const placed = threadsOf([by('a', 'emi'), by('b', 'bram'), by('c', 'emi')]).flatMap(({ posts }) => posts);
+    expect(placed.map(whichOfAuthor)).toEqual(['', '', ' 2']);
   });
   it('stands 1,000 answers deep', () => {
     const posts = Array.from({ length: 1000 }, (_, i) => post(`p${i}`, i === 0 ? null : `p${i - 1}`));

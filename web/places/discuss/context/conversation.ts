@@ -7,6 +7,8 @@ export interface Placed {
   /** Which of how many replies to the same post it is, from 1; of an opening: which thread. */
   readonly nth: number;
   readonly of: number;
+  /** Which of its author’s posts it is, from 1, in reading order. */
+  readonly ofAuthor: number;
   /** Whom it answers, when that can be said. */
   readonly answers: PostView | null;
 }
@@ -22,6 +24,9 @@ export interface Scope {
   readonly questionId?: string;
   readonly spaceId?: string;
 }
+
+/** What tells a post from the others of its author where something on it is named: nothing for the first, ` 2` for the second. */
+export const whichOfAuthor = ({ ofAuthor }: Placed): string => (ofAuthor > 1 ? ` ${ofAuthor}` : '');
 
 /** The threads of a scope; staff's threads for all stand in every space. */
 export function inScope(threads: readonly Thread[], { questionId, spaceId }: Scope): Thread[] {
@@ -42,6 +47,7 @@ export function threadsOf(posts: readonly PostView[]): Thread[] {
   const under = ({ parentId }: PostView) => (parentId !== null && byId.has(parentId) ? parentId : '');
   for (const post of posts) counts.set(under(post), (counts.get(under(post)) ?? 0) + 1);
   const seen = new Map<string, number>();
+  const written = new Map<string, number>();
   const threads: { opening: PostView; posts: Placed[] }[] = [];
   for (const post of posts) {
     const parent = post.parentId === null ? undefined : byId.get(post.parentId);
@@ -50,7 +56,11 @@ export function threadsOf(posts: readonly PostView[]): Thread[] {
     if (depth === 0) threads.push({ opening: post, posts: [] });
     const nth = (seen.get(under(post)) ?? 0) + 1;
     seen.set(under(post), nth);
-    threads.at(-1)!.posts.push({ post, depth, nth, of: counts.get(under(post))!, answers: parent ?? null });
+    const author = post.author?.id ?? '';
+    const ofAuthor = (written.get(author) ?? 0) + 1;
+    written.set(author, ofAuthor);
+    const of = counts.get(under(post))!;
+    threads.at(-1)!.posts.push({ post, depth, nth, of, ofAuthor, answers: parent ?? null });
   }
   return threads;
 }

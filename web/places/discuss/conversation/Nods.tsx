@@ -28,7 +28,18 @@ function Gauge({ value }: { value: number }) {
 }
 
 /** A light approval of a post, or a rating from 1 to 5; what is told of others' is the forum's to say. */
-export function Nods({ forum, post, nods }: { forum: ForumView; post: PostView; nods: PostBody['nods'] }) {
+export function Nods({
+  forum,
+  post,
+  called,
+  nods,
+}: {
+  forum: ForumView;
+  post: PostView;
+  /** What the post is called among the others. */
+  called: string;
+  nods: PostBody['nods'];
+}) {
   const course = useCourse();
   const again = useBodyAgain();
   if (nods === null || post.removed) return null;
@@ -51,6 +62,7 @@ export function Nods({ forum, post, nods }: { forum: ForumView; post: PostView; 
           type="button"
           className={`cursor-pointer hover:underline ${nods.mine === null ? 'quiet' : 'font-semibold text-primary'}`}
           aria-pressed={nods.mine !== null}
+          aria-label={nods.mine === null ? `Nod to ${called}` : `You nodded to ${called}`}
           title={COINED.nod}
           onClick={() => void send(nods.mine === null ? 1 : null)}
         >
@@ -61,7 +73,7 @@ export function Nods({ forum, post, nods }: { forum: ForumView; post: PostView; 
         <label className="flex items-center gap-1.5">
           <Gauge value={nods.mine ?? 0} />
           <select
-            aria-label={`Rate ${post.author?.given ?? 'this'}’s post`}
+            aria-label={`Rate ${called}`}
             className="quiet cursor-pointer bg-transparent text-sm"
             value={nods.mine ?? ''}
             onChange={(event) => void send(event.target.value === '' ? null : Number(event.target.value))}

@@ -53,10 +53,13 @@ interface Acting {
 /** What can be done with a post: replying at hand, the rest in one menu; and what cannot, with the reason. One stop of the Tab key. */
 export function PostActions({
   post,
+  which,
   body,
   answering,
   children,
 }: Acting & {
+  /** What tells it from its author’s other posts by name; empty for the first. */
+  which: string;
   answering: boolean;
   /** What stands at the end of the row. */
   children?: ReactNode;
@@ -74,16 +77,15 @@ export function PostActions({
       ? [may.edit, may.remove].find((each) => !each.yes)
       : undefined;
   const isPicked = picks.has(post.id);
+  const called = `${post.author!.name}’s post${which}`;
   return (
     <div className="no-print mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
-      <Toolbar
-        label={`Actions for ${post.author!.name}’s post`}
-        className="flex flex-wrap items-center gap-x-4 gap-y-1"
-      >
+      <Toolbar label={`Actions for ${called}`} className="flex flex-wrap items-center gap-x-4 gap-y-1">
         {may.answer.yes && !answering && (
           <button
             type="button"
             className="link-plain py-0.5"
+            aria-label={which && !post.mine ? `Reply to ${post.author!.given}, post${which}` : undefined}
             onClick={() => write({ kind: 'answer', parentId: post.id })}
           >
             {post.mine ? 'Add to your post' : `Reply to ${post.author!.given}`}
@@ -103,11 +105,11 @@ export function PostActions({
             Restore
           </button>
         )}
-        <Nods forum={forum} post={post} nods={body.nods} />
+        <Nods forum={forum} post={post} called={called} nods={body.nods} />
         {entries.length > 0 && (
           <Menu
             button={<Ellipsis className="size-4" aria-hidden />}
-            label={`More to do with ${post.author!.name}’s post`}
+            label={`More to do with ${called}`}
             className="post-menu quiet rounded p-1 hover:bg-base-200"
             at="start"
             width="w-60"

@@ -20,6 +20,7 @@ import { useBody } from '../context/bodies';
 import { useForumContext } from '../context/forumContext';
 import { PostActions } from './PostActions';
 import type { PostRow } from './rows';
+import { whichOfAuthor } from '../context/conversation';
 import { changeWords } from '../context/talk';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
@@ -218,13 +219,14 @@ export function PostItem({
   }
   const isEditing = writing?.kind === 'edit' && writing.postId === post.id;
   const isAnswering = writing?.kind === 'answer' && writing.parentId === post.id;
+  const which = whichOfAuthor(row.placed);
   const isHere = prefix === 'post' && post.id === current;
   return (
     <article
       ref={element}
       id={`${prefix}-${post.id}`}
       tabIndex={-1}
-      aria-label={`${post.author!.name}${answers ? `, replying to ${answers.author?.name ?? 'a removed post'}` : ''}${post.asideWith === null ? '' : ', aside'}`}
+      aria-label={`${post.author!.name}${which && `, post${which}`}${answers ? `, replying to ${answers.author?.name ?? 'a removed post'}` : ''}${post.asideWith === null ? '' : ', aside'}`}
       className={`post ${shell} py-3.5 outline-none ${indent > 0 ? 'ruled border-l pl-3 sm:pl-4' : ''} ${post.asideWith === null ? '' : 'aside-post'}`}
       style={{
         ...style,
@@ -258,7 +260,7 @@ export function PostItem({
         <TextToCome words={post.words} />
       )}
       {!isEditing && body ? (
-        <PostActions post={post} body={body} answering={isAnswering}>
+        <PostActions post={post} which={which} body={body} answering={isAnswering}>
           {row.below > 0 && <Fold row={row} fold={(away) => fold(post.id, away)} />}
         </PostActions>
       ) : (
