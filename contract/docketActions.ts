@@ -56,7 +56,7 @@ export const shareDocket = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/shares',
   who: 'instructor',
-  changes: ['shares'],
+  changes: ['shares', 'scores'],
   summary: 'Share a docket out among evaluators, or preview it (instructor)',
   params: forumParams,
   body: z.strictObject({
@@ -78,7 +78,7 @@ export const assignStudents = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/docket/evaluator',
   who: 'instructor',
-  changes: ['shares'],
+  changes: ['shares', 'scores'],
   coversNames: true,
   summary: 'Give some students of a docket to an evaluator, or to nobody (instructor)',
   params: forumParams,

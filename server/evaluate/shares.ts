@@ -34,8 +34,20 @@ export async function sharesOf(
   );
 }
 
-async function write(change: Change, forumId: string, shares: ReadonlyMap<string, string>): Promise<void> {
+/** Writes who evaluates whom; whoever has the docket open hears of the students for whom that is another now. */
+async function write(
+  change: Change,
+  setup: CourseSetup,
+  forumId: string,
+  shares: ReadonlyMap<string, string>,
+): Promise<void> {
   const { trx } = change;
+  const before = await sharesOf(trx, setup, forumId);
+  const differs = [...new Set([...before.keys(), ...shares.keys()])].filter(
+    (student) => before.get(student) !== shares.get(student),
+  );
+  const item = setup.gradebook.items.find((each) => each.forumId === forumId);
+  if (item) change.touches(differs.map((studentId) => ({ itemId: item.id, studentId })));
   await trx.deleteFrom('docket_share').where('forum_id', '=', forumId).execute();
   const rows = [...shares].map(([student_id, evaluator_id]) => ({
     forum_id: forumId,
@@ -92,7 +104,7 @@ export async function shareDocket(
     const shares = new Map([...elsewhere, ...shareOut(open, chosen, by, kept)]);
     if (preview) change.takeBack();
     else {
-      await write(change, forumId, shares);
+      await write(change, setup, forumId, shares);
       await change.record(
         'docket.shared',
         { of: 'docket', forumId },
@@ -137,7 +149,7 @@ export function assignStudents(
         shares.set(student, evaluator.id);
       }
     }
-    await write(change, forumId, shares);
+    await write(change, setup, forumId, shares);
     await change.record(
       'docket.assigned',
       { of: 'docket', forumId },

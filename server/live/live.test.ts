@@ -252,6 +252,13 @@ describe('the stream of what changes', () => {
     expect(scored(teodora)).toEqual([[['floodplain'], ['bram']]]);
     expect(scored(pilar)).toEqual([[['floodplain'], ['bram']]]);
     expect(scored(ines)).toEqual([]);
+    // Who evaluates whom is told to whoever has the docket open.
+    const share = { students: ['bram'], evaluator: 'pilar', names: 'shown' };
+    await c.teodora.send('put', `${F}/docket/evaluator`, share).expect(200);
+    await settled();
+    expect(scored(pilar)).toEqual([[['floodplain'], ['bram']]]);
+    expect(scored(ines)).toEqual([]);
+    scored(teodora);
     // A write that touches no score tells of none.
     await c.write(c.ines, 'ines-1', 8).expect(200);
     await settled();

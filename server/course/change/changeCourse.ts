@@ -29,6 +29,8 @@ export interface Change {
     subject: Subject,
     more?: { readonly before?: unknown; readonly after?: unknown; readonly why?: string | null },
   ): Promise<void>;
+  /** Something else about these scores is changed, such as who gives them: staff who look at them are told. */
+  touches(scores: readonly TouchedScore[]): void;
   /** Something of these people's own is changed: they are told. */
   concerns(people: readonly string[]): void;
   /** It was only to be seen what it would come to: in the end nothing of it is written, and nobody hears of it. */
@@ -74,6 +76,8 @@ export async function changeCourse<T>(
           setup ||= isInSetup(subject);
           if (subject.of === 'score') scores.set(text, subject);
         },
+        touches: (those) =>
+          those.forEach((each) => scores.set(subjectText({ of: 'score', ...each }), each)),
         concerns: (those) => those.forEach((each) => people.add(each)),
         takeBack: () => (takenBack = true),
       }),
