@@ -76,8 +76,7 @@ export async function changeCourse<T>(
           setup ||= isInSetup(subject);
           if (subject.of === 'score') scores.set(text, subject);
         },
-        touches: (those) =>
-          those.forEach((each) => scores.set(subjectText({ of: 'score', ...each }), each)),
+        touches: (those) => those.forEach((each) => scores.set(subjectText({ of: 'score', ...each }), each)),
         concerns: (those) => those.forEach((each) => people.add(each)),
         takeBack: () => (takenBack = true),
       }),
