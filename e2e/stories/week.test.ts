@@ -38,7 +38,7 @@ describe('what a week brings', () => {
     await page.setDate('First day away', '2026-03-04');
     await page.setDate('Last day away', '2026-03-12');
     await page.sees('Posting until');
-    await page.choose('What becomes of A river runs under it', 'Excuse');
+    await page.choose('What happens to A river runs under it', 'Excuse');
     await page.click('button', 'Change 3 forums');
     await page.sees('Done in 3 forums for Sunniva.');
     await page.sees(/Small rivers, large pipes posting to Fri 20 Mar/);

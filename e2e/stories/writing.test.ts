@@ -143,7 +143,7 @@ describe('writing', () => {
     await page.go(FORUM);
     await page.click('button', 'Reply to Bram');
     await page.click('button', 'Record sound');
-    await page.sees('a simulated one stands in');
+    await page.sees('a simulated one is used');
     const record = async () => {
       await page.click('button', 'Begin');
       await page.sees(/0:02 of at most 10:00/);
