@@ -1,68 +1,24 @@
+import { lazy, Suspense, useState } from 'react';
 import type { Part } from '../../core/course/evaluation';
-import { plural, maximumWords } from '../../words/numbers';
-import { partDetails, partWords, type Detail } from '../../words/parts';
+import { maximumWords } from '../../words/numbers';
 
-function Rows({ rows, wide }: { rows: Detail['rows']; wide: boolean }) {
-  return (
-    <table className={`w-full text-sm ${wide ? 'mt-1' : 'mt-0.5'}`}>
-      <tbody>
-        {rows.map(({ id, amount, title, description }) => (
-          <tr key={id} className="align-baseline">
-            <td className={`num py-0.5 pr-3 text-right ${wide ? 'w-20' : 'w-14'}`}>{amount}</td>
-            <td className="py-0.5">
-              {title}
-              {description !== '' && <span className="quiet"> – {description}</span>}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
+const ScoredParts = lazy(async () => ({ default: (await import('./ScoredParts')).ScoredParts }));
 
-/** What a part is made of: criteria with their levels, or a plain list. */
-function Details({ part }: { part: Part }) {
-  const details = partDetails(part);
-  const [first] = details;
-  if (!first) return null;
-  if (first.title === '') return <Rows rows={first.rows} wide />;
-  return (
-    <ul className="mt-1 space-y-3">
-      {details.map(({ id, title, description, outcome, rows }) => (
-        <li key={id}>
-          <p>
-            <b>{title}</b>
-            {description !== '' && <span className="quiet"> {description}</span>}
-          </p>
-          {outcome !== '' && <p className="quiet text-sm">serves: {outcome}</p>}
-          <Rows rows={rows} wide={false} />
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-/** How a forum is scored, part by part, to be read before writing. */
+/** How a forum is scored, part by part, to be read before writing; the parts are fetched when somebody unfolds it. */
 export function HowScored({
   scoring,
 }: {
   scoring: { readonly maximum: number; readonly parts: readonly Part[] };
 }) {
+  const [isWanted, setWanted] = useState(false);
   return (
-    <details>
+    <details onToggle={({ currentTarget }) => currentTarget.open && setWanted(true)}>
       <summary className="link-plain">How it is scored: {maximumWords(scoring.maximum)} points</summary>
-      <div className="ruled mt-2 space-y-4 border-l-2 pl-4">
-        {scoring.parts.map((part) => (
-          <section key={part.id} aria-label={part.title}>
-            <p className="flex items-baseline justify-between gap-4">
-              <b>{part.title}</b>
-              <span className="num quiet">{plural(part.maximum / 100, 'point')}</span>
-            </p>
-            <p className="quiet text-sm">{partWords(part)}</p>
-            <Details part={part} />
-          </section>
-        ))}
-      </div>
+      {isWanted && (
+        <Suspense>
+          <ScoredParts parts={scoring.parts} />
+        </Suspense>
+      )}
     </details>
   );
 }

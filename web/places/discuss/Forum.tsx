@@ -1,4 +1,4 @@
-import { useCallback, useRef, type RefObject } from 'react';
+import { lazy, Suspense, useCallback, useRef, type RefObject } from 'react';
 import { useParams } from 'react-router';
 import type { ForumView } from '../../../contract/discuss';
 import type { PostView } from '../../../contract/posts';
@@ -17,7 +17,6 @@ import { BodiesProvider } from './context/bodies';
 import { ForumProvided } from './context/forumContext';
 import { ForumHead, Locked } from './ForumHead';
 import { NothingYet } from './NothingYet';
-import { Beside } from './conversation/Beside';
 import { Conversation } from './conversation/Conversation';
 import { FindBar } from './conversation/FindBar';
 import { Picked } from './conversation/Picked';
@@ -25,10 +24,12 @@ import type { Row } from './conversation/rows';
 import { QuestionPart } from './conversation/QuestionPart';
 import { Rail } from './conversation/Rail';
 import { SelectionQuote } from './conversation/SelectionQuote';
-import { Stack } from './conversation/Stack';
 import { StandingPanel } from './StandingPanel';
 import { useForumPage, type ForumPage } from './useForumPage';
 import { Waiting } from './Waiting';
+
+const Beside = lazy(async () => ({ default: (await import('./conversation/Beside')).Beside }));
+const Stack = lazy(async () => ({ default: (await import('./conversation/Stack')).Stack }));
 
 /** A forum: its prompt, what it asks of you, and the conversation. */
 export function Forum() {
@@ -76,18 +77,24 @@ function Page({ page, forum, current, findField }: PageProps & { current: string
           {!isStack && <Head page={page} forum={forum} />}
           <Arrivals page={page} />
           {isStack ? (
-            <Stack
-              posts={conversation.apart ?? []}
-              bodies={page.bodies}
-              back={page.unfiltered}
-              whole={page.whole}
-              print={page.print}
-            />
+            <Suspense>
+              <Stack
+                posts={conversation.apart ?? []}
+                bodies={page.bodies}
+                back={page.unfiltered}
+                whole={page.whole}
+                print={page.print}
+              />
+            </Suspense>
           ) : (
             <Posts page={page} forum={forum} findField={findField} />
           )}
         </div>
-        {beside !== null && <Beside threads={threads} post={beside} />}
+        {beside !== null && (
+          <Suspense>
+            <Beside threads={threads} post={beside} />
+          </Suspense>
+        )}
         {beside === null && forum.phase !== null && !isStack && (
           <aside
             aria-label="Your standing here"

@@ -1,11 +1,12 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { PostView } from '../../../../contract/posts';
 import { plural, numberWords } from '../../../../words/numbers';
 import { useForumContext } from '../context/forumContext';
-import { ReasonDialog } from './ReasonDialog';
 import { useModerateActions } from './useModerateActions';
 import { isWaiting } from '../context/talk';
 import { sayWhyNot } from '../../../ui/sayWhyNot';
+
+const ReasonDialog = lazy(async () => ({ default: (await import('./ReasonDialog')).ReasonDialog }));
 
 /** What staff do to many posts at once, each action to those it can be done to. */
 export function BulkActions({
@@ -43,13 +44,15 @@ export function BulkActions({
         </button>
       )}
       {removing && (
-        <ReasonDialog
-          title={`Remove ${plural(standing.length, 'post')}?`}
-          question="Why? Their authors read this; it may be left empty."
-          button={`Remove ${plural(standing.length, 'post')}`}
-          act={(reason) => act('remove', standing, { reason })}
-          onClose={() => setRemoving(false)}
-        />
+        <Suspense>
+          <ReasonDialog
+            title={`Remove ${plural(standing.length, 'post')}?`}
+            question="Why? Their authors read this; it may be left empty."
+            button={`Remove ${plural(standing.length, 'post')}`}
+            act={(reason) => act('remove', standing, { reason })}
+            onClose={() => setRemoving(false)}
+          />
+        </Suspense>
       )}
     </>
   );

@@ -10,7 +10,7 @@ import {
   Sun,
   Trash2,
 } from 'lucide-react';
-import { useMemo, useState, type ReactNode } from 'react';
+import { lazy, useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { postsOf, type PostView } from '../../../../contract/posts';
 import { freezeThread, setHighlight } from '../../../../contract/moderate';
@@ -19,10 +19,11 @@ import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { useForumContext } from '../context/forumContext';
 import type { MenuEntry } from '../../../ui/menuEntry';
-import { MoveDialog } from './MoveDialog';
-import { ReasonDialog } from './ReasonDialog';
 import { useModerateActions } from './useModerateActions';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
+
+const MoveDialog = lazy(async () => ({ default: (await import('./MoveDialog')).MoveDialog }));
+const ReasonDialog = lazy(async () => ({ default: (await import('./ReasonDialog')).ReasonDialog }));
 
 /** What staff do to a post to keep the discussion healthy: the entries of its menu, and what they ask. */
 export function useModerateEntries(
