@@ -13,8 +13,8 @@ import { newestTexts } from '../moderate/newestTexts';
 import { forumsWithHeld, openReports } from '../notices/loadFacts';
 import { moreTimeFor } from '../plan/moreTime';
 
-/** As much of a text as stands in a list. */
-const BEGINS = 140;
+/** As much of a text as may fit beside the others; the page cuts it where its room ends, and says so. */
+const BEGINS = 300;
 
 async function reportedIn(db: Db, opened: OpenForum, now: number): Promise<{ post: Post; since: number }[]> {
   const found = new Map<string, { post: Post; since: number }>();

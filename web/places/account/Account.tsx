@@ -85,7 +85,7 @@ function TimeRows() {
           <ZoneField label="Your time zone" hidesLabel value={person.zone ?? browserZone()} choose={zone} />
         </div>
         <p className="quiet text-sm">
-          Dates are in the zone of each course. Where yours differs, your own time stands beside them.{' '}
+          Dates are in the zone of each course. Where yours differs, your own time appears beside them.{' '}
           {person.zone === null ? (
             <>This is your browser’s zone.</>
           ) : (

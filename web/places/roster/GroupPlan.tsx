@@ -78,7 +78,7 @@ function Arranging({
       </div>
       <p className="quiet mt-2 text-sm">
         {plan.usedBy.length > 0
-          ? `The conversations of ${plan.usedBy.join(', ')} run in these groups.`
+          ? `Used by ${new Intl.ListFormat('en-GB').format(plan.usedBy.map((title) => `“${title}”`))}.`
           : 'No forum runs in these groups yet.'}{' '}
         {canEdit && 'Drag a student to a group, or choose one in the list beside the name.'}
       </p>

@@ -53,11 +53,11 @@ function ThreadLink({
             <Pin className="mr-1 inline size-3.5 align-[-2px] text-river" aria-label="pinned" role="img" />
           )}
           {opening.author?.name ?? 'Removed'}
-          {question > 0 && <span className="quiet num font-normal"> to question {question}</span>}
         </span>
         <Shape thread={thread} />
       </span>
       <span className="quiet block truncate text-sm">
+        {question > 0 && <span className="num">question {question} · </span>}
         {unread > 0 && <span className="num text-river">{unread} unread · </span>}
         {answerOf(thread) !== null && <span className="font-semibold text-river">answered · </span>}
         {alone && <span className="text-late">no reply yet · </span>}
