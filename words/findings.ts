@@ -146,7 +146,7 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
       case 'unitOutOfOrder':
         return [
           'Out of order in its unit.',
-          `It opens before “${String(params.forum)}”, which stands above it.`,
+          `It opens before “${String(params.forum)}”, which is above it.`,
         ];
       case 'enrolledAfterDue':
         return ['Enrolled after a due date.', 'What was due before then does not count for them.'];

@@ -111,7 +111,7 @@ describe('reading', () => {
       return texts.length > 0 && texts.every((text) => text.includes('levees'));
     }, 'only posts with the word');
     const [first] = await shown();
-    await page.click('link', 'Read it where it stands');
+    await page.click('link', 'Read it in the conversation');
     await page.until(async () => (await current()) === first, 'the post in its place');
     await page.until(
       async () => (await shown()).length === (await view()).posts.length,

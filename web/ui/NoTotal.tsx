@@ -5,7 +5,7 @@ import type { whyNoTotal } from '../../core/gradebook/whyNoTotal';
 const WHY: Record<NonNullable<ReturnType<typeof whyNoTotal>>, string> = {
   noCategories: 'the course weighs categories, and has none yet',
   noWeights: 'the course weighs categories, and none of them has a weight',
-  nothingInCategories: 'nothing that is scored stands in a category with a weight',
+  nothingInCategories: 'nothing that is scored is in a category with a weight',
 };
 
 /** Says that nobody gets a total, and what is in the way; to staff also where to change it. */

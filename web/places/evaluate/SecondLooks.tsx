@@ -77,7 +77,7 @@ export function SecondLooks() {
           >
             <option value="">All ({data.looks.length})</option>
             <option value="asked">waiting ({count('asked')})</option>
-            <option value="answered">the score stands ({count('answered')})</option>
+            <option value="answered">the score is unchanged ({count('answered')})</option>
             <option value="changed">the score changed ({count('changed')})</option>
           </select>
         )}

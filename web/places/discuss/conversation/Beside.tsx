@@ -77,7 +77,7 @@ export function Beside({ threads, post: id }: { threads: readonly Thread[]; post
           </button>
         )}
         <button type="button" className="link-plain text-sm" onClick={() => goTo(post.id)}>
-          Where it stands
+          In the conversation
         </button>
         <button
           type="button"

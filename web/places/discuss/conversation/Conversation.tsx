@@ -75,7 +75,7 @@ function PostInRow({
               to={{ search: withoutFilters(new URLSearchParams(search)).toString(), hash: `post-${post.id}` }}
               className="link-plain no-print mt-1 inline-block text-sm"
             >
-              Read it where it stands
+              Read it in the conversation
             </Link>
           )
         }

@@ -150,11 +150,11 @@ function Versions({
                     : `${plural(data.couldRead, 'post')} could be read, ${data.received === 0 ? 'none reached' : `${numberWords(data.received)} reached`} their browser`}
                 </li>
                 <li>
-                  <When at={data.final.at} className="num quiet" /> the version that stands, with{' '}
+                  <When at={data.final.at} className="num quiet" /> the current version, with{' '}
                   <b>{plural(data.final.words, 'word')}</b>
                   {data.final.postId !== data.first.postId && ', in a new post'}{' '}
                   <Link to={addresses.post(course.id, forum, data.final.postId)} className="link-plain">
-                    read it where it stands
+                    read it in the conversation
                   </Link>
                 </li>
               </>

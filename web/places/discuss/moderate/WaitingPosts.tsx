@@ -74,7 +74,7 @@ export function WaitingPosts({ moderate }: { moderate: ModerateView }) {
             )}
             {isMine && <Approval post={post} what={post.standing === null ? 'post' : 'change'} act={act} />}
             <Link to={addresses.post(course.id, forum.id, post.id)} className="quiet hover:underline">
-              Read it where it stands
+              Read it in the conversation
             </Link>
           </p>
         </article>

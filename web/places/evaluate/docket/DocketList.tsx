@@ -235,7 +235,7 @@ function NamesHidden({ names }: { names: DocketView['forum']['names'] }) {
       className="quiet mt-1.5 text-xs"
       title={
         names === 'hidden'
-          ? 'A number stands for each name until the score is given. Names that classmates typed into their posts remain.'
+          ? 'Names are replaced by numbers until the score is given. Names that classmates typed into their posts remain.'
           : 'In the docket and on the Desk. The conversation, search and the gradebook still show who wrote what.'
       }
     >

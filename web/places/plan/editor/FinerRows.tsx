@@ -117,7 +117,7 @@ export function AttentionRow({ kit, values }: RowProps) {
       </div>
       <label className={line}>
         <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.recent')} />
-        The newest posts stand beside it in students’ lists
+        The newest posts are shown beside it in students’ lists
       </label>
     </FormRow>
   );
