@@ -48,6 +48,11 @@ describe('what waits in all forums', () => {
       { held: [], reported: [{ id: 'ines-1' }], unanswered: null },
     ]);
   });
+  it('is no entry of a journal that has no reply', async () => {
+    c = await withForum({ readers: 'staff', seal: null });
+    await c.write(c.ines, 'ines-1', 8).expect(200);
+    expect((await waits()).forums).toEqual([]);
+  });
   it('is of the students one works with, and for staff', async () => {
     c = await withForum({ hold: 'all' });
     await c.server.db

@@ -33,12 +33,15 @@ async function waitingIn(
   const opened = await openForumQuietly(db, course, forumId, now);
   const held = heldPosts(opened, now);
   const reported = await reportedIn(db, opened, now);
-  const silent = isPostingOpen(opened.forum, now)
-    ? unansweredIn(
-        [...opened.posts.values()].filter(({ id }) => opened.sees.get(id) === 'text'),
-        now,
-      ).posts
-    : [];
+  // Nobody waits for a reply to what they write in a journal.
+  const isTalk = opened.forum.readers !== 'staff';
+  const silent =
+    isTalk && isPostingOpen(opened.forum, now)
+      ? unansweredIn(
+          [...opened.posts.values()].filter(({ id }) => opened.sees.get(id) === 'text'),
+          now,
+        ).posts
+      : [];
   if (held.length + reported.length + silent.length === 0) return null;
   const texts = await newestTexts(
     db,
