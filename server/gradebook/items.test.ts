@@ -363,7 +363,7 @@ describe('items made by hand', () => {
       ];
       const { problems, columns, changes } = await read(lines.join('\n'));
       expect(changes).toEqual([]);
-      expect(columns.map(({ note }) => note)).toEqual([null, expect.stringContaining('another maximum')]);
+      expect(columns.map(({ note }) => note)).toEqual([null, expect.stringContaining('a different maximum')]);
       expect(problems.map(({ line, message }) => [line, message.split(' ').slice(-3).join(' ')])).toEqual([
         [2, 'save the values.'],
         [3, 'e-mail or name.'],
