@@ -1,10 +1,17 @@
 import type { Server } from 'node:http';
 import type { Express } from 'express';
 
+/**
+ * So long a connection may rest before it is closed, ms: longer than proxies in front of Juror keep theirs (a minute, most of them), so that
+ * none of them sends a request into one that is just being closed.
+ */
+const REST = 65_000;
+
 /** Listens; fails with one sentence when it cannot. */
 export function listen(app: Express, port: number, host: string): Promise<{ server: Server; port: number }> {
   return new Promise((resolve, reject) => {
     const server = app.listen(port, host);
+    server.keepAliveTimeout = REST;
     server.once('listening', () => {
       const address = server.address();
       resolve({ server, port: typeof address === 'object' && address !== null ? address.port : port });
