@@ -144,10 +144,7 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
       case 'prerequisiteDraft':
         return ['It waits for a draft.', `“${String(params.forum)}” is not published, so it counts as met.`];
       case 'unitOutOfOrder':
-        return [
-          'Out of order in its unit.',
-          `It opens before “${String(params.forum)}”, which is above it.`,
-        ];
+        return ['Out of order in its unit.', `It opens before “${String(params.forum)}”, which is above it.`];
       case 'enrolledAfterDue':
         return ['Enrolled after a due date.', 'What was due before then does not count for them.'];
       case 'outsideCategory':

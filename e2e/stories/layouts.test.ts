@@ -62,7 +62,14 @@ describe('a conversation laid out otherwise', () => {
     await chromium.sendDevToolsCommand('Emulation.setEmulatedMedia', { media: 'print' });
     const text = await page.text();
     expect(text).toMatch(/A stack of \d+ posts/);
-    for (const pressed of ['Bookmark', 'Reply to', 'Pick', 'Read it in the conversation', 'Next of', 'Vantage'])
+    for (const pressed of [
+      'Bookmark',
+      'Reply to',
+      'Pick',
+      'Read it in the conversation',
+      'Next of',
+      'Vantage',
+    ])
       expect(text).not.toContain(pressed);
     await chromium.sendDevToolsCommand('Emulation.setEmulatedMedia', { media: '' });
   });
