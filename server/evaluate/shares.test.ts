@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { DocketView } from '../../contract/evaluate';
-import { F, keepToEvening, withForum, type Client } from '../testing/testServer';
+import { F, keepToEvening, takeFromSection, withForum, type Client } from '../testing/testServer';
 
 type Course = Awaited<ReturnType<typeof withForum>>;
 let c: Course;
@@ -45,11 +45,7 @@ describe('a docket shared out', () => {
     expect((await whose()).get('ines')).toBe('teodora');
   });
   it('gives nobody to an assistant who does not work with them', async () => {
-    await c.server.db
-      .updateTable('member')
-      .set({ section_id: null })
-      .where('person_id', '=', 'bram')
-      .execute();
+    await takeFromSection(c.server, 'bram');
     await keepToEvening(c.server, 'pilar', ['ines']);
     await share({ evaluators: ['teodora', 'pilar'], by: 'sections' }).expect(200);
     const [all, hers] = [await whose(), await whose(c.pilar)];

@@ -267,6 +267,17 @@ export async function keepToEvening(
   server.courses.forget('rivers');
 }
 
+/** Puts a student into no section. */
+export async function takeFromSection(server: TestServer, student: string): Promise<void> {
+  await server.db
+    .updateTable('member')
+    .set({ section_id: null })
+    .where('course_id', '=', 'rivers')
+    .where('person_id', '=', student)
+    .execute();
+  server.courses.forget('rivers');
+}
+
 export const C = '/api/courses/rivers';
 export const F = `${C}/forums/floodplain`;
 

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getWaiting } from '../../contract/waiting';
-import { at, C, F, keepToEvening, withForum, type Client } from '../testing/testServer';
+import { at, C, F, keepToEvening, takeFromSection, withForum, type Client } from '../testing/testServer';
 
 type Setting = Awaited<ReturnType<typeof withForum>>;
 let c: Setting;
@@ -55,11 +55,7 @@ describe('what waits in all forums', () => {
   });
   it('is of the students one works with, and for staff', async () => {
     c = await withForum({ hold: 'all' });
-    await c.server.db
-      .updateTable('member')
-      .set({ section_id: null })
-      .where('person_id', '=', 'bram')
-      .execute();
+    await takeFromSection(c.server, 'bram');
     await keepToEvening(c.server, 'pilar', ['ines']);
     await c.write(c.ines, 'ines-1', 8).expect(200);
     await c.write(c.bram, 'bram-1', 8).expect(200);
