@@ -62,7 +62,7 @@ export function ownTimeWords(
   own: string,
   { now, hours }: { readonly now: number; readonly hours: Hours },
 ): string | null {
-  if (dateWords(at, zone, now, hours) === dateWords(at, own, now, hours)) return null;
+  if (zone === own || dateWords(at, zone, now, hours) === dateWords(at, own, now, hours)) return null;
   const isSameDay = dayWords(at, zone, now) === dayWords(at, own, now);
   return `${isSameDay ? timeWords(at, own, hours) : dateWords(at, own, now, hours)} in ${placeOfZone(own)}`;
 }

@@ -1,7 +1,7 @@
 import { Menu as HeadlessMenu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
-import type { MenuEntry, MenuProps } from './menuEntry';
+import type { MenuEntry, MenuProps, OpenedBy } from './menuEntry';
 
 const ITEM =
   'flex w-full cursor-pointer items-center gap-2 rounded-field px-3 py-1.5 text-left text-sm data-focus:bg-base-200';
@@ -35,7 +35,7 @@ function Entry({ entry }: { entry: MenuEntry }) {
   );
 }
 
-/** The menu itself; places use Menu, which fetches it when it is needed. */
+/** The menu itself, open; places use Menu, which puts it in the place of a button that was pressed. */
 export function FullMenu({
   button,
   label,
@@ -44,17 +44,13 @@ export function FullMenu({
   width,
   head,
   entries,
-  takesFocus,
-  opensAtOnce,
-}: MenuProps & {
-  /** The button it comes in the place of had the focus, and was pressed. */
-  takesFocus: boolean;
-  opensAtOnce: boolean;
-}) {
+  openedBy,
+}: MenuProps & { openedBy: OpenedBy }) {
   const opener = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (takesFocus) opener.current?.focus();
-    if (opensAtOnce) opener.current?.click();
+    opener.current?.focus();
+    if (openedBy === 'pointer') opener.current?.click();
+    else opener.current?.dispatchEvent(new KeyboardEvent('keydown', { key: openedBy, bubbles: true }));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- as it was when it came
   }, []);
   return (

@@ -31,3 +31,6 @@ export interface MenuProps {
   /** null: not at the moment. */
   readonly entries: readonly (MenuEntry | null)[];
 }
+
+/** How a menu was opened: by a press, or by a key that leads to its first or its last entry. */
+export type OpenedBy = 'pointer' | 'ArrowDown' | 'ArrowUp';
