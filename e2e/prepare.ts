@@ -12,12 +12,15 @@ declare module 'vitest' {
   }
 }
 
-/** Lays the demo course out once; the stories copy it. */
+/** Lays the demo course out once; the stories copy it. All that they write besides goes into a folder that is removed after them. */
 export default async function prepare(project: TestProject): Promise<() => void> {
-  const folder = mkdtempSync(join(tmpdir(), 'juror-prepared-'));
+  const scratch = mkdtempSync(join(tmpdir(), 'juror-stories-'));
+  process.env.TMPDIR = scratch;
+  const folder = mkdtempSync(join(scratch, 'prepared-'));
   const demo = await startDemo({ dataFolder: folder, port: 0 });
   await new Promise<void>((resolve) => demo.server.close(() => resolve()));
   await demo.close();
   project.provide('preparedData', folder);
-  return () => rmSync(folder, { recursive: true, force: true });
+  // The last browsers may still be ending.
+  return () => rmSync(scratch, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
 }

@@ -13,8 +13,7 @@ describe('who finds what', () => {
     '/c/rvc210/discuss/paying',
     '/c/nowhere/plan',
   ])('a student at %s finds nothing', async (path) => {
-    if (!(await s.page.driver.getCurrentUrl()).startsWith('http')) await s.page.enter('Ines Vardanyan');
-    await s.page.go(path);
+    if (!(await s.page.driver.getCurrentUrl()).startsWith('http')) await s.page.enter('Ines Vardanyan', path);
     await s.page.sees('There is nothing here');
   });
 
@@ -54,8 +53,7 @@ describe('who finds what', () => {
 
   it('staff read what was removed and every version; keys are listed on ?', async () => {
     const page = await s.anotherPage();
-    await page.enter('Anselm Okonjo');
-    await page.go('/c/rvc210/discuss/floodplain');
+    await page.enter('Anselm Okonjo', '/c/rvc210/discuss/floodplain');
     await page.sees('also I was angry');
     const view = (await page.fetch('get', '/api/courses/rvc210/forums/floodplain')).body as ForumView;
     const changed = view.posts.find(({ editedAt }) => editedAt !== undefined);

@@ -34,8 +34,7 @@ describe('accounts', () => {
       (_, i) => `New,Person ${i},new${i}@fenwick-hollow.example,Morning`,
     );
     writeFileSync(path, ['Given name,Family name,E-mail,Section', ...rows].join('\r\n'));
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/roster?view=import');
+    await page.enter('Teodora Maric', '/c/rvc210/roster?view=import');
     await page.sees('Import a roster');
     await page.driver.findElement({ css: 'input[type=file]' }).sendKeys(path);
     await page.click('button', 'Write 30 students');
@@ -120,8 +119,7 @@ describe('accounts', () => {
 
   it('shortcuts of a single key are changed, and turned off', async () => {
     const page = await s.anotherPage();
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/plan');
+    await page.enter('Teodora Maric', '/c/rvc210/plan');
     await page.sees('The plan');
     await page.press('?');
     await page.click('button', 'Change the key to start a forum');

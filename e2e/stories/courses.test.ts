@@ -21,8 +21,7 @@ describe('a course and its settings', () => {
 
   it('are changed in one form; a field that cannot be read is named and nothing is lost', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/settings');
+    await page.enter('Teodora Maric', '/c/rvc210/settings');
     await page.type('Title of the course', 'Rivers, Cities and Floods', { clear: true });
     await page.type('Weight of category 1', 'much', { clear: true });
     await page.click('button', 'Add a unit');
@@ -161,14 +160,12 @@ describe('a course and its settings', () => {
 
   it('an assistant reads them and changes nothing; a student finds nothing', async () => {
     const { page } = s;
-    await page.enter('Pilar Svensson');
-    await page.go('/c/rvc210/settings');
+    await page.enter('Pilar Svensson', '/c/rvc210/settings');
     await page.sees('Instructors change these; you can read them.');
     expect(await (await page.find('textbox', 'Code')).isEnabled()).toBe(false);
     expect(await page.has('button', 'Save the settings')).toBe(false);
     expect(await page.has('button', 'Add a unit')).toBe(false);
-    await page.enter('Bram Oyelaran');
-    await page.go('/c/rvc210/settings');
+    await page.enter('Bram Oyelaran', '/c/rvc210/settings');
     await page.sees('There is nothing here');
     expect((await page.fetch('get', `${C}/settings`)).status).toBe(404);
   });

@@ -5,12 +5,10 @@ describe('two staff at one score', () => {
   const s = story();
   it('the second is told, keeps what was typed, and may give it all the same', async () => {
     const address = '/c/rvc210/evaluate/floodplain/bram-oyelaran';
-    await s.page.enter('Teodora Maric');
-    await s.page.go(address);
+    await s.page.enter('Teodora Maric', address);
     await s.page.find('textbox', /^Initial post: points/);
     const anselm = await s.anotherPage();
-    await anselm.enter('Anselm Okonjo');
-    await anselm.go(address);
+    await anselm.enter('Anselm Okonjo', address);
     await anselm.type(/^Initial post: points/, '4');
     await anselm.click('button', /^Give 8\.00, next ready/);
     await anselm.until(async () => !(await anselm.path()).includes('bram'), 'the next student');
@@ -25,8 +23,7 @@ describe('two staff at one score', () => {
 
   it('an assistant sees only their section, and single keys are left to text fields', async () => {
     const page = await s.anotherPage();
-    await page.enter('Pilar Svensson');
-    await page.go('/c/rvc210/evaluate/floodplain/rafael-osei');
+    await page.enter('Pilar Svensson', '/c/rvc210/evaluate/floodplain/rafael-osei');
     await page.sees('2 versions, first 2 words');
     expect(await page.has('link', /Adeyemi, Piotr/)).toBe(true);
     expect(await page.has('link', /Abreu, Tomás/)).toBe(false);
@@ -43,8 +40,7 @@ describe('the docket', () => {
   const s = story();
   it('is narrowed and ordered, and the address keeps it', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate');
     await page.click('link', /^Who owns the floodplain\?/);
     await page.sees('18 of 36 scores given · 17 ready');
     await page.click('button', 'Everyone (36), by family name');
@@ -69,8 +65,7 @@ describe('the docket', () => {
     await page.click('button', 'Release to Piotr');
     await page.sees('Released to Piotr.');
     const piotr = await s.anotherPage();
-    await piotr.enter('Piotr Adeyemi');
-    await piotr.go('/c/rvc210/scores');
+    await piotr.enter('Piotr Adeyemi', '/c/rvc210/scores');
     await piotr.sees('7.25 / 10');
     await page.click('button', 'Withdraw');
     await page.sees('Withdrawn from Piotr.');
@@ -109,8 +104,7 @@ describe('the docket', () => {
   it('a student who changes something afterwards comes up as changed, and is confirmed', async () => {
     const { page } = s;
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go('/c/rvc210/discuss/weir-hearing');
+    await bram.enter('Bram Oyelaran', '/c/rvc210/discuss/weir-hearing');
     await page.go('/c/rvc210/evaluate/weir-hearing/bram-oyelaran');
     await page.type(/^Initial post: points/, '5');
     await page.click('button', /^Give .*next ready/);

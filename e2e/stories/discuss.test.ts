@@ -10,8 +10,7 @@ describe('a conversation', () => {
 
   it('staff open a starter that sealed students read, and nothing else of theirs', async () => {
     const { page } = s;
-    await page.enter('Anselm Okonjo');
-    await page.go(FORUM);
+    await page.enter('Anselm Okonjo', FORUM);
     await page.click('button', 'Open a starter');
     await page.type(/^A starter/, 'Which of you has heard it run?');
     await page.click('button', 'Open the starter for everyone');
@@ -21,8 +20,7 @@ describe('a conversation', () => {
     await page.click('button', 'Open the thread');
     await page.sees('bring a map on Monday');
     const student = await s.anotherPage();
-    await student.enter('Wei Liu');
-    await student.go(FORUM);
+    await student.enter('Wei Liu', FORUM);
     await student.sees('Which of you has heard it run?');
     expect(await student.text()).not.toContain('bring a map');
     expect(await student.has('button', /^Reply to/)).toBe(false);
@@ -30,8 +28,7 @@ describe('a conversation', () => {
 
   it('a student removes a post nobody has answered, and the seal closes again', async () => {
     const page = await s.anotherPage();
-    await page.enter('Deniz Uzun');
-    await page.go(FORUM);
+    await page.enter('Deniz Uzun', FORUM);
     const words = Array.from({ length: 85 }, (_, i) => `water${i}`).join(' ');
     await page.type('Your initial post', words);
     await page.click('button', 'Post your initial post');
@@ -45,8 +42,7 @@ describe('a conversation', () => {
 
   it('an answered post can no longer be removed, and says why', async () => {
     const page = await s.anotherPage();
-    await page.enter('Bram Oyelaran');
-    await page.go(FORUM);
+    await page.enter('Bram Oyelaran', FORUM);
     const menu = async () => {
       await page.click('button', 'More to do with Bram Oyelaran’s post');
       await page.find('menuitem', 'Bookmark');
@@ -85,8 +81,7 @@ describe('a conversation', () => {
     await staff.sees('1 post removed.');
     await staff.sees('Let us hear the others first.');
     const emi = await s.anotherPage();
-    await emi.enter('Emi Sato');
-    await emi.go(FORUM);
+    await emi.enter('Emi Sato', FORUM);
     await emi.sees('A post was removed here.');
     await emi.sees('Where exactly is the chemist?');
     expect(await emi.text()).not.toContain('Little Marl');
@@ -98,8 +93,7 @@ describe('a conversation', () => {
 
   it('is walked through by keyboard; every post has an address', async () => {
     const page = await s.anotherPage();
-    await page.enter('Emi Sato');
-    await page.go(FORUM);
+    await page.enter('Emi Sato', FORUM);
     await page.sees('Little Marl');
     await page.press('j');
     await page.until(async () => (await page.path()).includes('#post-'), 'the first post to be marked');
@@ -122,8 +116,7 @@ describe('a conversation', () => {
 
   it('two edits of one post: the second is told and keeps its text', async () => {
     const page = await s.anotherPage();
-    await page.enter('Hana Lindqvist');
-    await page.go(FORUM);
+    await page.enter('Hana Lindqvist', FORUM);
     await page.inMenuOf('Hana Lindqvist', 'Edit');
     await page.find('textbox', 'Your post');
     const forum = (await page.fetch('get', '/api/courses/rvc210/forums/small-rivers')).body as ForumView;

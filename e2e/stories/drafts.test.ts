@@ -6,8 +6,7 @@ describe('drafts', () => {
   const s = story();
   it('survive a closed tab, in the browser and on the server', async () => {
     const { page } = s;
-    await page.enter('Noor van Dijk');
-    await page.go('/c/rvc210/discuss/small-rivers');
+    await page.enter('Noor van Dijk', '/c/rvc210/discuss/small-rivers');
     await page.type('Your initial post', 'The Tannery Cut runs below the bus station and');
     await page.sees('draft saved');
     await page.driver.switchTo().newWindow('tab');
@@ -22,15 +21,13 @@ describe('drafts', () => {
 
     // On another machine only the server's copy is there.
     const elsewhere = await s.anotherPage();
-    await elsewhere.enter('Noor van Dijk');
-    await elsewhere.go('/c/rvc210/discuss/small-rivers');
+    await elsewhere.enter('Noor van Dijk', '/c/rvc210/discuss/small-rivers');
     await elsewhere.sees('The Tannery Cut runs below the bus station and');
   });
 
   it('lose nothing when the server is slow and the page is left while it saves, and come back from no post', async () => {
     const { page } = s;
-    await page.enter('Noor van Dijk');
-    await page.go('/c/rvc210/discuss/small-rivers');
+    await page.enter('Noor van Dijk', '/c/rvc210/discuss/small-rivers');
     await page.type('Your initial post', 'The first half stands here');
     const slow = page.driver as unknown as {
       setNetworkConditions(conditions: object): Promise<void>;
@@ -59,8 +56,7 @@ describe('drafts', () => {
 
   it('and posts are taken once by a server that loses its answers, and the page learns of it', async () => {
     const { page } = s;
-    await page.enter('Ola Wieczorek');
-    await page.go('/c/rvc210/discuss/small-rivers');
+    await page.enter('Ola Wieczorek', '/c/rvc210/discuss/small-rivers');
     let lost = 0;
     // What is asked is done, and the answer never arrives.
     const lose = (req: IncomingMessage, res: ServerResponse) => {
@@ -89,8 +85,7 @@ describe('drafts', () => {
 
   it('in two tabs are both kept, and the later is told', async () => {
     const { page } = s;
-    await page.enter('Kaarel Tamm');
-    await page.go('/c/rvc210/discuss/small-rivers');
+    await page.enter('Kaarel Tamm', '/c/rvc210/discuss/small-rivers');
     const first = await page.driver.getWindowHandle();
     await page.driver.switchTo().newWindow('tab');
     const second = await page.driver.getWindowHandle();
@@ -110,8 +105,7 @@ describe('drafts', () => {
 
   it('of a forum’s settings survive leaving the page', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/plan/letters/edit');
+    await page.enter('Teodora Maric', '/c/rvc210/plan/letters/edit');
     await page.type('Title', ' and the mayor');
     await page.sees('unsaved changes kept');
     await page.go('/c/rvc210/plan');

@@ -15,8 +15,7 @@ describe('scoring by keys', () => {
 
   it('a rubric: a digit chooses the level and goes on to what is missing; the total adds itself up', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/small-rivers/emi-sato');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/small-rivers/emi-sato');
     await page.find('radio', /Clear and costed/);
     await page.press('1', '2', '1');
     await page.sees(/The case 5\.25 \/ 6/);
@@ -90,8 +89,7 @@ describe('names hidden until scores are given', () => {
 
   it('stand nowhere on the Desk: docket, pages, title, address; they come with the score', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain');
     const { rows } = await docketOf(page, 'floodplain');
     await more(page, 'Hide names until scored');
     await page.find('link', /Student \d+.*ready/);
@@ -121,8 +119,7 @@ describe('many at once, release and another look', () => {
 
   it('everyone with nothing is given 0 after a preview, and it is undone in one step', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain');
     await more(page, 'Many at once');
     await page.click('radio', 'Give 0 to everyone with nothing');
     await page.sees('This affects 1 student:');
@@ -141,8 +138,7 @@ describe('many at once, release and another look', () => {
     await page.click('button', 'Plan the release');
     await page.sees('To be released Fri 6 Mar, 18:00');
     const piotr = await s.anotherPage();
-    await piotr.enter('Piotr Adeyemi');
-    await piotr.go('/c/rvc210/scores');
+    await piotr.enter('Piotr Adeyemi', '/c/rvc210/scores');
     await piotr.sees('so far, over 3 of');
     expect(await piotr.text()).not.toContain('7.25');
     s.demo.clock.move(when('03-06 18:01'));
@@ -152,8 +148,7 @@ describe('many at once, release and another look', () => {
   it('a student asks for another look, and reads the answer', async () => {
     const { page } = s;
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go('/c/rvc210/scores');
+    await bram.enter('Bram Oyelaran', '/c/rvc210/scores');
     await bram.click('button', 'Ask for another look');
     await bram.type(/^What should be looked at again/, 'The map shows the mill race on its left edge.');
     await bram.click('button', 'Ask for another look');

@@ -52,8 +52,7 @@ describe('the first hour', () => {
       path,
       ['Given name,Family name,E-mail', 'Ana,Reis,ana.reis@fenwick-hollow.example'].join('\r\n'),
     );
-    await admin.enter('Teodora Maric');
-    await admin.go('/c/city/plan');
+    await admin.enter('Teodora Maric', '/c/city/plan');
 
     const { page, count } = counted(admin);
     await page.sees('First steps');
@@ -115,8 +114,7 @@ describe('in little room', () => {
   it('a docket is worked through at 390 pixels', async () => {
     const { page } = s;
     await setPageSize(page.driver, 390, 844);
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain');
     await page.click('link', /Mansour, Tariq/);
     await page.find('heading', 'Tariq Mansour');
     await page.click('button', 'Enter points');
@@ -132,8 +130,7 @@ describe('in little room', () => {
   it('the plan is edited at 640 by 400, as 200 % zoom has it', async () => {
     const { page } = s;
     await setPageSize(page.driver, 640, 400);
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/plan');
+    await page.enter('Teodora Maric', '/c/rvc210/plan');
     await page.click('button', /^Shift/);
     await page.sees('Shift dates');
     await page.type('How many', '1', { clear: true });

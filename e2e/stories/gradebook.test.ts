@@ -40,8 +40,7 @@ describe('the gradebook', () => {
 
   it('is gone through by keys, from the first cell to the last and to the heads', async () => {
     const { page } = s;
-    await page.enter('Teodora');
-    await page.go('/c/rvc210/gradebook');
+    await page.enter('Teodora', '/c/rvc210/gradebook');
     await page.find('grid', 'Gradebook');
     await focusMatrix(page);
     expect((await active(page)).id).toBe('cell-0-0');
@@ -99,8 +98,7 @@ describe('the gradebook', () => {
   it('two people at the same cell: the later one is told, and nothing is lost', async () => {
     const { page } = s;
     const anselm = await s.anotherPage();
-    await anselm.enter('Anselm');
-    await anselm.go(WALK);
+    await anselm.enter('Anselm', WALK);
     await anselm.find('grid', 'Gradebook');
     await page.go(WALK);
     await page.find('grid', 'Gradebook');
@@ -248,8 +246,7 @@ describe('the gradebook', () => {
     await page.go('/c/rvc210/gradebook?item=hydrograph&find=Adeyemi');
     await page.find('gridcell', /66\.67 %.*released, dropped/);
     const piotr = await s.anotherPage();
-    await piotr.enter('Piotr Adeyemi');
-    await piotr.go('/c/rvc210/scores');
+    await piotr.enter('Piotr Adeyemi', '/c/rvc210/scores');
     await piotr.sees(
       'Dropped: it does not count, because without it Readings comes to more than without any other.',
     );
@@ -259,8 +256,7 @@ describe('the gradebook', () => {
   it('a student reads what was entered by hand once it is released, and is told of it', async () => {
     const { page } = s;
     const ines = await s.anotherPage();
-    await ines.enter('Ines Vardanyan');
-    await ines.go('/c/rvc210/scores');
+    await ines.enter('Ines Vardanyan', '/c/rvc210/scores');
     await ines.sees('You read the gauge from below, as one should.');
     await ines.go('/c/rvc210/notices');
     await page.go('/c/rvc210/gradebook?item=lamp-post-sheet&find=Vardanyan');

@@ -41,8 +41,7 @@ describe('a docket of twenty, by keyboard only', () => {
 
   it('takes at most eight keys a student, from the first to the twentieth', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain');
     await page.find('link', /Abreu, Tomás/);
     let keys = 0;
     const press = async (...pressed: string[]) => {
@@ -94,8 +93,7 @@ describe('a change of rules', () => {
 
   it('is rehearsed: what would move is listed, nothing moves before it is said, and overrides stay', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain');
     const before = (await deskOf(page, 'floodplain', 'tomas-abreu')).score.points!;
     await page.click('button', 'More to do with this docket');
     await page.click('menuitem', 'Rehearse other rules');
@@ -115,8 +113,7 @@ describe('a change of rules', () => {
     const moved = (await deskOf(page, 'floodplain', 'tomas-abreu')).score.points!;
     await page.fetch('put', `${F}/floodplain/released`, { students: ['tomas-abreu'], released: true });
     const tomas = await s.anotherPage();
-    await tomas.enter('Tomás Abreu');
-    await tomas.go('/c/rvc210/scores');
+    await tomas.enter('Tomás Abreu', '/c/rvc210/scores');
     await tomas.sees('Who owns the floodplain?');
     expect((await scoresOf(tomas, 'floodplain')).points).toBe(moved);
   });
@@ -145,8 +142,7 @@ describe('a second reading', () => {
 
   it('is given without knowing the first, then both are seen, and a disagreement is settled', async () => {
     const { page } = s;
-    await page.enter('Anselm Okonjo');
-    await page.go('/c/rvc210/evaluate/old-maps?state=second');
+    await page.enter('Anselm Okonjo', '/c/rvc210/evaluate/old-maps?state=second');
     await page.find('link', /waits for a second reading/);
     await page.press('n');
     await page.sees('has given a score. You see it once you have given yours.');
@@ -170,8 +166,7 @@ describe('what is handed back', () => {
 
   it('comments on passages and a dictated remark reach the student with the score, in place', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain/sade-nkemelu');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain/sade-nkemelu');
     await page.find('heading', 'Sade Nkemelu');
     await page.find('textbox', /^Initial post: points/);
     const passage = (await select(page, 0, 24)).trim();
@@ -188,8 +183,7 @@ describe('what is handed back', () => {
       'the score to be given',
     );
     const sade = await s.anotherPage();
-    await sade.enter('Sade Nkemelu');
-    await sade.go('/c/rvc210/scores');
+    await sade.enter('Sade Nkemelu', '/c/rvc210/scores');
     expect(await sade.text()).not.toContain('Whose number is this?');
     await page.press('e');
     await page.until(

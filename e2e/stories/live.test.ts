@@ -13,12 +13,10 @@ describe('what changes while people read', () => {
 
   it('a post written in one browser is announced in another, which shows it without a reload', async () => {
     const { page } = s;
-    await page.enter('Lucie Vondráčková');
-    await page.go(DESK);
+    await page.enter('Lucie Vondráčková', DESK);
     await page.find('feed', 'Posts');
     const tomas = await s.anotherPage();
-    await tomas.enter('Tomás Abreu');
-    await tomas.go(DESK);
+    await tomas.enter('Tomás Abreu', DESK);
     await tomas.click('button', 'Open a thread');
     await tomas.type(/thread/, 'The pump by the church runs again since Tuesday.');
     await tomas.click('button', 'Open the thread');
@@ -41,8 +39,7 @@ describe('what changes while people read', () => {
   it('an answer rings the bell, and its notice leads to it', async () => {
     const { page } = s;
     const tomas = await s.anotherPage();
-    await tomas.enter('Tomás Abreu');
-    await tomas.go('/c/rvc210/my-work');
+    await tomas.enter('Tomás Abreu', '/c/rvc210/my-work');
     await tomas.find('link', /^Notices/);
     await page.go(`${DESK}?author=tomas-abreu`);
     await page.click('button', 'Reply to Tomás');
@@ -57,15 +54,13 @@ describe('what changes while people read', () => {
 
   it('someone whose seal is closed sees the number grow, and what stands behind it when the clock opens it', async () => {
     const { page } = s;
-    await page.enter('Sade Nkemelu');
-    await page.go(RIVERS);
+    await page.enter('Sade Nkemelu', RIVERS);
     await page.sees(/\d+ posts are sealed/);
     const forum = async () =>
       (await page.fetch('get', '/api/courses/rvc210/forums/small-rivers')).body as ForumView;
     const before = (await forum()).sealed!.posts;
     const noor = await s.anotherPage();
-    await noor.enter('Noor van Dijk');
-    await noor.go(RIVERS);
+    await noor.enter('Noor van Dijk', RIVERS);
     await noor.type('Your initial post', Array.from({ length: 85 }, (_, n) => `sluice${n}`).join(' '));
     await noor.click('button', 'Post your initial post');
     await noor.sees('sluice84');
@@ -80,8 +75,7 @@ describe('what changes while people read', () => {
   it('two tabs share one stream, and one goes on when the other is closed', async () => {
     const { page } = s;
     const { driver } = page;
-    await page.enter('Lucie Vondráčková');
-    await page.go(DESK);
+    await page.enter('Lucie Vondráčková', DESK);
     await page.find('feed', 'Posts');
     const first = await driver.getWindowHandle();
     await driver.switchTo().newWindow('tab');
@@ -92,8 +86,7 @@ describe('what changes while people read', () => {
     await driver.close();
     await driver.switchTo().window(second);
     const tomas = await s.anotherPage();
-    await tomas.enter('Tomás Abreu');
-    await tomas.go(DESK);
+    await tomas.enter('Tomás Abreu', DESK);
     await tomas.click('button', 'Open a thread');
     await tomas.type(/thread/, 'Ours comes from under the tram depot.');
     await tomas.click('button', 'Open the thread');
@@ -103,15 +96,13 @@ describe('what changes while people read', () => {
 
   it('a mail a day gathers what happened, once the clock shows seven', async () => {
     const { page } = s;
-    await page.enter('Tomás Abreu');
-    await page.go('/c/rvc210/notices');
+    await page.enter('Tomás Abreu', '/c/rvc210/notices');
     await page.click('radio', 'Never');
     await page.sees('You are sent no mail.');
     await page.click('radio', 'Once a day');
     await page.sees('You are sent one mail a day.');
     const lucie = await s.anotherPage();
-    await lucie.enter('Lucie Vondráčková');
-    await lucie.go(`${DESK}?author=tomas-abreu`);
+    await lucie.enter('Lucie Vondráčková', `${DESK}?author=tomas-abreu`);
     await lucie.click('button', 'Reply to Tomás');
     await lucie.type('Your reply to Tomás', 'Is it cold enough to cool a house?');
     await lucie.click('button', 'Reply to Tomás');

@@ -174,8 +174,8 @@ describe('at 390 pixels', () => {
     'scores',
   ])('%s does not run over the edge', async (path) => {
     await setPageSize(s.page.driver, 390, 800);
-    if (!(await s.page.driver.getCurrentUrl()).startsWith('http')) await s.page.enter('Bram Oyelaran');
-    await s.page.go(`/c/rvc210/${path}`);
+    if (!(await s.page.driver.getCurrentUrl()).startsWith('http'))
+      await s.page.enter('Bram Oyelaran', `/c/rvc210/${path}`);
     await s.page.until(
       () => s.page.driver.executeScript<boolean>("return document.querySelector('main h1') !== null"),
       'the page',
@@ -186,8 +186,7 @@ describe('at 390 pixels', () => {
 
   it('a student writes, reads at depth 6 and replies', async () => {
     await setPageSize(s.page.driver, 390, 800);
-    await s.page.enter('Ines Vardanyan');
-    await s.page.go('/c/rvc210/discuss/weir-hearing');
+    await s.page.enter('Ines Vardanyan', '/c/rvc210/discuss/weir-hearing');
     const words = Array.from({ length: 90 }, (_, i) => `w${i}`).join(' ');
     await s.page.type('Your initial post', words);
     await s.page.click('button', 'Post your initial post');

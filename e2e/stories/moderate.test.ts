@@ -13,8 +13,7 @@ describe('keeping a discussion healthy', () => {
 
   it('an aside says so before it is sent and after, and is seen by its two sides and nobody else', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go(`${FLOODPLAIN}?author=sade-nkemelu`);
+    await page.enter('Teodora Maric', `${FLOODPLAIN}?author=sade-nkemelu`);
     await page.inMenuOf('Sade Nkemelu', 'Aside to Sade');
     await page.sees('An aside: only Sade Nkemelu and staff read what you write here.');
     await page.type('Your aside to Sade', 'Come and see me about the map of 1954.');
@@ -22,14 +21,12 @@ describe('keeping a discussion healthy', () => {
     await page.click('button', 'Show it');
     await page.sees('An aside: only Sade Nkemelu and staff read this');
     const sade = await s.anotherPage();
-    await sade.enter('Sade Nkemelu');
-    await sade.go('/c/rvc210/notices');
+    await sade.enter('Sade Nkemelu', '/c/rvc210/notices');
     await sade.click('link', /Teodora Maric wrote you an aside/);
     await sade.sees('Come and see me about the map of 1954.');
     await sade.sees('An aside: only you and staff read this');
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go(FLOODPLAIN);
+    await bram.enter('Bram Oyelaran', FLOODPLAIN);
     await bram.find('feed', 'Posts');
     expect(await bram.text()).not.toContain('map of 1954');
     expect(JSON.stringify((await bram.fetch('get', `${API}/found?find=1954`)).body)).toContain('posts');
@@ -83,8 +80,7 @@ describe('keeping a discussion healthy', () => {
     await page.sees('3 posts removed.');
     await page.pointAt('button', 'Undo');
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go('/c/rvc210/notices');
+    await bram.enter('Bram Oyelaran', '/c/rvc210/notices');
     await bram.sees('Teodora Maric removed your post');
     await bram.sees('Only to try it.');
     await page.click('button', 'Undo');
@@ -141,8 +137,7 @@ describe('keeping a discussion healthy', () => {
   it('a student reports a post; staff read who and why, and settle it; its author learns nothing', async () => {
     const { page } = s;
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go(`${FLOODPLAIN}?author=ines-vardanyan`);
+    await bram.enter('Bram Oyelaran', `${FLOODPLAIN}?author=ines-vardanyan`);
     await bram.inMenuOf('Ines Vardanyan', 'Report to staff');
     await bram.click('button', 'Report it');
     await bram.sees('Say what is wrong with the post');
@@ -156,8 +151,7 @@ describe('keeping a discussion healthy', () => {
     await page.sees('It names where a classmate lives.');
     await page.sees('Bram Oyelaran');
     const ines = await s.anotherPage();
-    await ines.enter('Ines Vardanyan');
-    await ines.go('/c/rvc210/notices');
+    await ines.enter('Ines Vardanyan', '/c/rvc210/notices');
     await ines.find('heading', 'Notices');
     expect(await ines.text()).not.toMatch(/report/i);
     await page.click('button', 'Mark as settled');
@@ -174,8 +168,7 @@ describe('keeping a discussion healthy', () => {
     await page.click('button', 'Send to 1 person');
     await page.sees('Sent to 1 person.');
     const sade = await s.anotherPage();
-    await sade.enter('Sade Nkemelu');
-    await sade.go('/c/rvc210/notices');
+    await sade.enter('Sade Nkemelu', '/c/rvc210/notices');
     await sade.sees('The hearing needs a farmer. Is something in the way?');
     await sade.click('link', /Teodora Maric sent you this forum/);
     await sade.sees('Your stream hears the case of the weir');
@@ -188,8 +181,7 @@ describe('keeping a discussion healthy', () => {
     await page.click('menuitem', 'Freeze the thread');
     await page.sees('The thread is frozen: only staff write in it.');
     const ines = await s.anotherPage();
-    await ines.enter('Emi Sato');
-    await ines.go('/c/rvc210/discuss/nearest-water');
+    await ines.enter('Emi Sato', '/c/rvc210/discuss/nearest-water');
     await ines.sees('thread frozen');
     await page.click('button', /^More to do with/);
     await page.click('menuitem', 'Unfreeze the thread');

@@ -12,7 +12,8 @@ describe('from plan to gradebook', () => {
 
   it('an instructor makes a forum from a title, a prompt and two due dates', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
+    await page.go('/sign-in');
+    await page.click('button', /^Teodora Maric/);
     await page.sees('The plan');
     await page.press('n');
     await page.click('link', 'Start from nothing');
@@ -39,8 +40,7 @@ describe('from plan to gradebook', () => {
 
   it('a student finds it in My work, sealed, and is refused others’ posts by the API too', async () => {
     const { page } = s;
-    await page.enter('Bram Oyelaran');
-    await page.go(`/c/rvc210/discuss/${forum}`);
+    await page.enter('Bram Oyelaran', `/c/rvc210/discuss/${forum}`);
     await page.type('Your initial post', `${LONG} Bram says so.`);
     await page.click('button', 'Post your initial post');
     await page.sees('The seal is open');
@@ -98,8 +98,7 @@ describe('from plan to gradebook', () => {
   it('the instructor evaluates three students by keyboard only', async () => {
     const { page } = s;
     s.demo.clock.move(when('03-10 08:00') + HOUR);
-    await page.enter('Teodora Maric');
-    await page.go(`/c/rvc210/evaluate/${forum}`);
+    await page.enter('Teodora Maric', `/c/rvc210/evaluate/${forum}`);
     await page.sees('Ready to begin');
     await page.press('n');
     await page.find('heading', 'Hana Lindqvist');
@@ -140,8 +139,7 @@ describe('from plan to gradebook', () => {
 
   it('the student sees the score, the remark and how it comes about', async () => {
     const { page } = s;
-    await page.enter('Hana Lindqvist');
-    await page.go('/c/rvc210/scores');
+    await page.enter('Hana Lindqvist', '/c/rvc210/scores');
     await page.sees('Hana, read it aloud next time.');
     await page.sees('9.50');
     const details = (await page.fetch('get', '/api/courses/rvc210/scores')).body as {

@@ -26,8 +26,7 @@ describe('people', () => {
       path,
       Buffer.from(['Number,Given name,Family name,E-mail,Section', ...rows].join('\r\n'), 'latin1'),
     );
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/roster?view=import');
+    await page.enter('Teodora Maric', '/c/rvc210/roster?view=import');
     await page.sees('Import a roster');
     await page.driver.findElement({ css: 'input[type=file]' }).sendKeys(path);
     await page.sees('197 new');

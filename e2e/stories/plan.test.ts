@@ -8,8 +8,7 @@ describe('the plan', () => {
 
   it('is a plain list for screen readers, with dates in words and what the checks found', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/plan');
+    await page.enter('Teodora Maric', '/c/rvc210/plan');
     await page.sees('8 weeks · 13 forums · 36 students');
     const list = await page.driver.executeScript<string>("return document.querySelector('main').textContent");
     expect(list).toContain('posting Fri 27 Feb, 08:00 – Tue 10 Mar, 23:59');
@@ -26,8 +25,7 @@ describe('the plan', () => {
     await page.click('button', 'Freeze');
     await page.sees('Frozen: nobody can write now.');
     const student = await s.anotherPage();
-    await student.enter('Sade Nkemelu');
-    await student.go('/c/rvc210/discuss/weir-hearing');
+    await student.enter('Sade Nkemelu', '/c/rvc210/discuss/weir-hearing');
     await student.sees('Staff have frozen this forum');
     expect(await student.has('button', 'Post your initial post')).toBe(false);
     await page.click('button', 'Unfreeze');
@@ -57,8 +55,7 @@ describe('the plan', () => {
     await page.go('/c/rvc210/plan/letters/edit');
     await page.find('textbox', 'Title');
     const anselm = await s.anotherPage();
-    await anselm.enter('Anselm Okonjo');
-    await anselm.go('/c/rvc210/plan/letters/edit');
+    await anselm.enter('Anselm Okonjo', '/c/rvc210/plan/letters/edit');
     await anselm.type('Title', ' (Anselm)');
     await anselm.click('button', 'Save as draft');
     await anselm.sees('Saved as a draft.');

@@ -14,8 +14,7 @@ describe('planning a term', () => {
 
   it('a forum is started from a recipe with the keyboard alone', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/plan');
+    await page.enter('Teodora Maric', '/c/rvc210/plan');
     await page.sees('The plan');
     await page.press('n');
     const recipe = await page.find('link', 'Three questions on a reading');

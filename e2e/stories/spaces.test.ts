@@ -9,8 +9,7 @@ describe('questions, journals and groups', () => {
   it('questions are sealed one by one', async () => {
     const { page } = s;
     s.demo.clock.move(when('02-12 10:00'));
-    await page.enter('Vasco Pereira');
-    await page.go('/c/rvc210/discuss/hydrograph');
+    await page.enter('Vasco Pereira', '/c/rvc210/discuss/hydrograph');
     await page.sees('0 of 3 answers made');
     await page.sees(/\d+ posts sealed until your answer has 20 words/);
     const posts = async () =>
@@ -38,8 +37,7 @@ describe('questions, journals and groups', () => {
 
   it('a journal: the composer names whose, and nobody else reads it', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/discuss/river-journal');
+    await page.enter('Teodora Maric', '/c/rvc210/discuss/river-journal');
     await page.find('combobox', 'Whose journal');
     expect(await page.has('button', /journal$/)).toBe(false);
     await page.choose('Whose journal', 'Bram Oyelaran');
@@ -49,44 +47,38 @@ describe('questions, journals and groups', () => {
     await page.click('button', 'Write in Bram Oyelaran’s journal');
     await page.sees('What did the chemist say about the mark?');
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go('/c/rvc210/discuss/river-journal');
+    await bram.enter('Bram Oyelaran', '/c/rvc210/discuss/river-journal');
     await bram.sees('What did the chemist say about the mark?');
     await bram.click('button', 'Write an entry');
     await bram.type('Your entry', 'She said it was the flood everyone means.');
     await bram.sees('8 of 50 words');
     const other = await s.anotherPage();
-    await other.enter('Ilse Maas');
-    await other.go('/c/rvc210/discuss/river-journal');
+    await other.enter('Ilse Maas', '/c/rvc210/discuss/river-journal');
     await other.sees('Your journal is empty. Only staff and you read it.');
     expect(await other.text()).not.toContain('chemist');
   });
 
   it('groups run apart; staff move between them in one step', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/plan/exchange/edit');
+    await page.enter('Teodora Maric', '/c/rvc210/plan/exchange/edit');
     await page.click('button', 'Remove this prerequisite');
     await page.click('button', 'Save');
     await page.sees('Counts and scores follow');
     s.demo.clock.move(when('03-11 09:00'));
     const ines = await s.anotherPage();
-    await ines.enter('Ines Vardanyan');
-    await ines.go('/c/rvc210/discuss/exchange');
+    await ines.enter('Ines Vardanyan', '/c/rvc210/discuss/exchange');
     await ines.sees(/heron leat/i);
     await ines.type('Your initial post', 'Open the culvert below the school first.');
     await ines.click('button', 'Post your initial post');
     await ines.click('button', 'Post your initial post anyway');
     await ines.sees('Open the culvert below the school first.');
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go('/c/rvc210/discuss/exchange');
+    await bram.enter('Bram Oyelaran', '/c/rvc210/discuss/exchange');
     await bram.sees('Open the culvert below the school first.');
     await bram.click('button', /^Nod to /);
     await bram.sees('You nodded');
     const hana = await s.anotherPage();
-    await hana.enter('Hana Lindqvist');
-    await hana.go('/c/rvc210/discuss/exchange');
+    await hana.enter('Hana Lindqvist', '/c/rvc210/discuss/exchange');
     await hana.sees(/quarry sike/i);
     expect(await hana.text()).not.toContain('culvert below the school');
     await page.go('/c/rvc210/discuss/exchange');
@@ -101,8 +93,7 @@ describe('questions, journals and groups', () => {
   it('a post that waits is approved, or given back with a reason and sent again', async () => {
     const { page } = s;
     const noura = await s.anotherPage();
-    await noura.enter('Noura Al-Khatib');
-    await noura.go('/c/rvc210/discuss/help-desk');
+    await noura.enter('Noura Al-Khatib', '/c/rvc210/discuss/help-desk');
     await noura.sees('waiting for approval');
     await page.go('/c/rvc210/discuss/help-desk');
     await page.click('button', 'Return');
@@ -132,16 +123,14 @@ describe('questions, journals and groups', () => {
       confirmed: true,
     });
     const noura = await s.anotherPage();
-    await noura.enter('Noura Al-Khatib');
-    await noura.go('/c/rvc210/discuss/help-desk');
+    await noura.enter('Noura Al-Khatib', '/c/rvc210/discuss/help-desk');
     await noura.inMenuOf('Noura Al-Khatib', 'Edit');
     await noura.sees('Staff approve the change before classmates read it.');
     await noura.type('Your post', ' Or the sixteenth.');
     await noura.click('button', 'Save the change');
     await noura.sees('your change waits for approval; the class reads the previous version');
     const bram = await s.anotherPage();
-    await bram.enter('Bram Oyelaran');
-    await bram.go('/c/rvc210/discuss/help-desk');
+    await bram.enter('Bram Oyelaran', '/c/rvc210/discuss/help-desk');
     await bram.sees('Monday the ninth.');
     expect(await bram.text()).not.toContain('Or the sixteenth.');
     await page.go('/c/rvc210/discuss/help-desk/moderate');

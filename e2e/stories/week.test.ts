@@ -6,8 +6,7 @@ describe('what a week brings', () => {
 
   it('a student asks for more time, and has it once it is granted', async () => {
     const { page } = s;
-    await page.enter('Ilse Maas');
-    await page.go('/c/rvc210/my-work');
+    await page.enter('Ilse Maas', '/c/rvc210/my-work');
     await page.click('link', 'The weir hearing');
     await page.click('button', 'Ask for more time');
     await page.find('dialog', 'Ask for more time in The weir hearing');
@@ -16,8 +15,7 @@ describe('what a week brings', () => {
     await page.inDialog('Ask for more time');
     await page.sees('waits for an answer');
     const teodora = await s.anotherPage();
-    await teodora.enter('Teodora Maric');
-    await teodora.go('/c/rvc210/waiting');
+    await teodora.enter('Teodora Maric', '/c/rvc210/waiting');
     await teodora.sees('I am with my brother in hospital until Saturday.');
     await teodora.click('button', 'Give more time …');
     await teodora.find('dialog', 'More time for Ilse Maas');
@@ -30,8 +28,7 @@ describe('what a week brings', () => {
 
   it('what is due while someone is away is moved or excused, and undone at a click', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/roster');
+    await page.enter('Teodora Maric', '/c/rvc210/roster');
     await page.click('button', /^Quist, Sunniva/);
     await page.click('button', /^Time away/);
     await page.find('dialog', 'Time away for Sunniva Quist');
@@ -48,8 +45,7 @@ describe('what a week brings', () => {
 
   it('a docket is shared out, and one’s own students are shown alone', async () => {
     const { page } = s;
-    await page.enter('Teodora Maric');
-    await page.go('/c/rvc210/evaluate/floodplain');
+    await page.enter('Teodora Maric', '/c/rvc210/evaluate/floodplain');
     await page.click('button', 'More to do with this docket');
     await page.click('menuitem', 'Share out among evaluators');
     await page.find('dialog', 'Share out the docket');
@@ -58,8 +54,7 @@ describe('what a week brings', () => {
     await page.click('button', /^Yours/);
     await page.sees('12, yours, by family name');
     const pilar = await s.anotherPage();
-    await pilar.enter('Pilar Svensson');
-    await pilar.go('/c/rvc210/evaluate/floodplain?evaluator=mine');
+    await pilar.enter('Pilar Svensson', '/c/rvc210/evaluate/floodplain?evaluator=mine');
     await pilar.sees('12, yours, by family name');
   });
 
@@ -75,8 +70,7 @@ describe('what a week brings', () => {
     await page.sees('Marked as the answer.');
     await page.inMenuAt(at(reply.parentId!), 'Pin the thread on top');
     await page.sees('The thread is pinned to the top.');
-    await page.enter('Ilse Maas');
-    await page.go('/c/rvc210/discuss/help-desk');
+    await page.enter('Ilse Maas', '/c/rvc210/discuss/help-desk');
     await page.sees('pinned');
     await page.click('link', 'go to the answer');
     expect(await page.path()).toContain(`#post-${reply.id}`);

@@ -47,8 +47,7 @@ describe('writing', () => {
 
   it('a passage is selected, quoted and answered, and someone mentioned by name', async () => {
     const { page } = s;
-    await page.enter('Bram Oyelaran');
-    await page.go(FORUM);
+    await page.enter('Bram Oyelaran', FORUM);
     await page.sees('A river in a pipe is a river with a fever.');
     expect(await select(page, 'A river in a pipe is a river with a fever.')).toBe(true);
     await page.click('button', 'Quote this');
@@ -76,8 +75,7 @@ describe('writing', () => {
     expect(html).toContain('@Hana Lindqvist');
 
     const staff = await s.anotherPage();
-    await staff.enter('Teodora Maric');
-    await staff.go(`${FORUM}#post-${mine.id}`);
+    await staff.enter('Teodora Maric', `${FORUM}#post-${mine.id}`);
     await staff.click('button', 'Strike');
     await staff.sees('struck');
     expect((await view(page)).bodies.find(({ id }) => id === mine.id)!.html).not.toContain('fever');
@@ -90,8 +88,7 @@ describe('writing', () => {
 
   it('a draft survives a crash, and an expired session', async () => {
     const page = await s.anotherPage();
-    await page.enter('Noor van Dijk');
-    await page.go(FORUM);
+    await page.enter('Noor van Dijk', FORUM);
     await page.type('Your initial post', 'The Tannery Cut runs below the bus station');
     // Gone before anything could be sent.
     await page.driver.get('about:blank');
@@ -115,8 +112,7 @@ describe('writing', () => {
 
   it('a post that is sent without a connection waits, and is sent once', async () => {
     const page = await s.anotherPage();
-    await page.enter('Hana Lindqvist');
-    await page.go(FORUM);
+    await page.enter('Hana Lindqvist', FORUM);
     const before = (await view(page)).posts.length;
     await page.click('button', 'Reply to Emi');
     await page.type(
@@ -139,8 +135,7 @@ describe('writing', () => {
 
   it('sound is recorded, heard, taken again and played by others, with its length', async () => {
     const page = await s.anotherPage();
-    await page.enter('Emi Sato');
-    await page.go(FORUM);
+    await page.enter('Emi Sato', FORUM);
     await page.click('button', 'Reply to Bram');
     await page.click('button', 'Record sound');
     await page.sees('a simulated one is used');
@@ -176,8 +171,7 @@ describe('writing', () => {
       'the reply',
     );
     const other = await s.anotherPage();
-    await other.enter('Teodora Maric');
-    await other.go(FORUM);
+    await other.enter('Teodora Maric', FORUM);
     await other.sees('recording.webm');
     const played = () =>
       other.driver.executeScript<number[]>(
@@ -191,8 +185,7 @@ describe('writing', () => {
 
   it('files are dropped in, and one that is refused says why', async () => {
     const { page } = s;
-    await page.enter('Bram Oyelaran');
-    await page.go(FORUM);
+    await page.enter('Bram Oyelaran', FORUM);
     await page.click('button', 'Reply to Hana');
     await page.find('button', 'Bold');
     const drop = (name: string, type: string, size: number) =>

@@ -178,6 +178,8 @@ let prepared: Promise<string> | null = null;
 async function prepare(): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'juror-prepared-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  // A worker of Vitest is ended by a signal.
+  process.once('SIGTERM', () => process.exit());
   const db = openDatabase(folder);
   await layOut(db);
   await db.destroy();
