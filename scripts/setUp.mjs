@@ -1,7 +1,7 @@
 // Sets up whatever is missing: packages, then the built interface. Says what it does.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, gzip } from 'node:zlib';
@@ -24,18 +24,31 @@ const hashOf = (...texts) => {
   return hash.digest('hex');
 };
 
-/** Installs the packages where they are missing or package-lock.json has changed. */
-export function install() {
+const wantedPackages = () => hashOf(readFileSync(join(root, 'package-lock.json')));
+
+/** Installs the packages where they are missing or package-lock.json has changed; what they compile is left. Says whether it did. */
+export function installPackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) {
     console.error(`Juror needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
     process.exit(1);
   }
-  const wanted = hashOf(readFileSync(join(root, 'package-lock.json')));
-  if (existsSync(MARK) && readFileSync(MARK, 'utf8') === wanted) return;
+  if (existsSync(MARK) && readFileSync(MARK, 'utf8') === wantedPackages()) return false;
   console.log('Installing packages (the first time this takes some minutes) ...');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-  writeFileSync(MARK, wanted);
+  rmSync(MARK, { force: true });
+  run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
+  return true;
+}
+
+/** Compiles what the packages bring as source (SQLite), on every core. */
+export function compilePackages() {
+  run('npm', ['rebuild', '--loglevel=error'], { env: { ...process.env, JOBS: 'max' } });
+  writeFileSync(MARK, wantedPackages());
+}
+
+/** Installs the packages where they are missing or package-lock.json has changed. */
+export function install() {
+  if (installPackages()) compilePackages();
 }
 
 function* sources(folder) {

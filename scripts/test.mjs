@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, install } from './setUp.mjs';
+import { installPackages } from './setUp.mjs';
 
 const steps = [];
 const counts = { passed: 0, failed: 0 };
@@ -84,34 +84,41 @@ function tests(name, args) {
 /** Whether Debian's package of that program is here. */
 const isHere = (program) => existsSync(`/usr/bin/${program}`);
 
-/**
- * Debian's Chromium without windows, and its driver; installed where apt-get can be run. Where only the Chromium with windows is to be
- * had, it does as well, and takes half as long again.
- */
-function browser() {
-  if (isHere('chromium-headless-shell') && isHere('chromedriver')) return true;
-  const needed = 'chromium-headless-shell chromium-driver';
-  const command = `apt-get update && apt-get install -y --no-install-recommends ${needed}`;
-  if (process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0) {
-    console.log(`Installing ${needed} ...`);
-    run('bash', ['-c', `export DEBIAN_FRONTEND=noninteractive; (${command}) >/dev/null`]);
-  }
+const NEEDED = 'chromium-headless-shell chromium-driver';
+const APT = `apt-get update && apt-get install -y --no-install-recommends ${NEEDED}`;
+
+/** Begins to install Debian's Chromium without windows, and its driver, where they are missing and apt-get can be run. */
+function browserInstalled() {
+  if (isHere('chromium-headless-shell') && isHere('chromedriver')) return Promise.resolve();
+  if (process.getuid?.() !== 0 || spawnSync('which', ['apt-get']).status !== 0) return Promise.resolve();
+  console.log(`Installing ${NEEDED} ...`);
+  const command = `export DEBIAN_FRONTEND=noninteractive; (${APT}) >/dev/null`;
+  return new Promise((done) => spawn('bash', ['-c', command], { stdio: 'inherit' }).on('close', done));
+}
+
+/** Whether there is a browser. Where only the Chromium with windows is to be had, it does as well, and takes half as long again. */
+function hasBrowser() {
   if (isHere('chromedriver') && (isHere('chromium-headless-shell') || isHere('chromium'))) return true;
   console.error(
-    `The browser tests need Debian's chromium-headless-shell and chromium-driver. Install them with:\n  sudo bash -c "${command}"`,
+    `The browser tests need Debian's chromium-headless-shell and chromium-driver. Install them with:\n  sudo bash -c "${APT}"`,
   );
   return false;
 }
 
-await timed('set up', async () => {
-  install();
-  await build();
+const aboutBrowser = browserInstalled();
+let isFresh;
+await timed('packages', async () => {
+  isFresh = installPackages();
   return true;
 });
+const setUp = (what) => ['node', ['-e', `import('./scripts/setUp.mjs').then((setUp) => setUp.${what}())`]];
 /** TypeScript 7 checks types; the linters still read files with TypeScript 6. */
 const tsc = join('node_modules', 'typescript-native', 'bin', 'tsc');
 
+// What the packages compile and the interface are wanted by the tests; no check waits for them.
 await checks([
+  ...(isFresh ? [['what packages compile', ...setUp('compilePackages')]] : []),
+  ['interface and server', ...setUp('build')],
   ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
   ['types: tests, e2e', 'node', [tsc, '-p', 'tsconfig.tests.json']],
   // What runs in Node is one program: each of its folders by itself would read the server and its libraries again.
@@ -136,7 +143,9 @@ await checks([
   ['unused code', 'npx', ['knip']],
 ]);
 await tests('unit tests', []);
-if (await timed('browser', browser)) await tests('browser tests', ['--config', 'e2e/vitest.config.ts']);
+await aboutBrowser;
+if (await timed('browser', async () => hasBrowser()))
+  await tests('browser tests', ['--config', 'e2e/vitest.config.ts']);
 else counts.failed++;
 
 rmSync(scratch, { recursive: true, force: true });
