@@ -12,7 +12,14 @@ export default defineConfig({
         test: { ...usual, name: 'server', include: ['{server,demo}/**/*.test.ts'], isolate: false },
       },
       {
-        test: { ...usual, name: 'rest', include: ['{core,words,contract,web,scripts}/**/*.test.{ts,tsx}'] },
+        // What they read is read once a worker, too: their modules keep nothing that a test does not put back.
+        test: {
+          ...usual,
+          name: 'rest',
+          include: ['{core,words,contract,web,scripts}/**/*.test.{ts,tsx}'],
+          isolate: false,
+          pool: 'threads',
+        },
       },
     ],
   },

@@ -1,14 +1,23 @@
 // @vitest-environment jsdom
-import { mutate } from 'swr';
-import { beforeEach, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, beforeEach, expect, it, vi } from 'vitest';
 import { writePost } from '../../contract/discuss';
 import { actOnDocket } from '../../contract/docketActions';
 import { confirmScore, saveScore } from '../../contract/evaluate';
 import { readGradebookFile } from '../../contract/gradebookFile';
-import { askAnew, askedAnew } from './askAnew';
 
-const asks = vi.hoisted(() => vi.fn(() => Promise.resolve()));
-vi.mock('swr', () => ({ mutate: asks }));
+const asks = vi.fn(() => Promise.resolve());
+let askAnew: (typeof import('./askAnew'))['askAnew'];
+let askedAnew: (typeof import('./askAnew'))['askedAnew'];
+// Others may have read both modules before.
+beforeAll(async () => {
+  vi.resetModules();
+  vi.doMock('swr', () => ({ mutate: asks }));
+  ({ askAnew, askedAnew } = await import('./askAnew'));
+});
+afterAll(() => {
+  vi.doUnmock('swr');
+  vi.resetModules();
+});
 
 const here = { course: 'rvc210', forum: 'floodplain' };
 beforeEach(() => void asks.mockClear());
@@ -31,15 +40,15 @@ it('asks for nothing where nothing was changed, where it was only looked at, and
   askAnew(readGradebookFile, here, {});
   askAnew(actOnDocket, here, { preview: true });
   askAnew(saveScore, { ...here, student: 'ines' }, {});
-  expect(mutate).not.toHaveBeenCalled();
+  expect(asks).not.toHaveBeenCalled();
   askAnew(actOnDocket, here, { preview: false });
-  expect(mutate).toHaveBeenCalledTimes(1);
+  expect(asks).toHaveBeenCalledTimes(1);
 });
 
 it('asks for the docket where an answer holds the student’s pages alone', async () => {
   askAnew(confirmScore, { ...here, student: 'ines' }, {});
   await askedAnew();
-  expect(mutate).toHaveBeenCalledTimes(1);
+  expect(asks).toHaveBeenCalledTimes(1);
 });
 
 it('asks once for what many writes in a row make stale, after what is under way', async () => {
