@@ -4,10 +4,11 @@ import { writePost } from '../../contract/discuss';
 import { actOnDocket } from '../../contract/docketActions';
 import { confirmScore, saveScore } from '../../contract/evaluate';
 import { readGradebookFile } from '../../contract/gradebookFile';
+import type * as Asking from './askAnew';
 
 const asks = vi.fn(() => Promise.resolve());
-let askAnew: (typeof import('./askAnew'))['askAnew'];
-let askedAnew: (typeof import('./askAnew'))['askedAnew'];
+let askAnew: typeof Asking.askAnew;
+let askedAnew: typeof Asking.askedAnew;
 // Others may have read both modules before.
 beforeAll(async () => {
   vi.resetModules();
