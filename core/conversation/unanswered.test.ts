@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { at, post, revision } from '../testing/fixtures';
-import { unansweredIn } from './unanswered';
+import { at, forum, post, revision } from '../testing/fixtures';
+import { isReplyAwaited, unansweredIn } from './unanswered';
 
 const when = (minute: number) => [revision(at('03-02 10:00') + minute * 60_000, 40)];
 const T = at('03-09 12:00');
@@ -41,5 +41,18 @@ describe('who goes unanswered', () => {
     expect(students.get('bram')).toEqual({ posts: 4, answered: 1 });
     expect(students.get('ines')).toEqual({ posts: 1, answered: 0 });
     expect(students.has('chidi')).toBe(false);
+  });
+});
+
+describe('who waits for a reply', () => {
+  const talk = forum({ schedule: { postingFrom: at('03-02 08:00'), postingUntil: at('03-10 23:59') } });
+
+  it('is whoever writes where people can still write', () => {
+    expect(isReplyAwaited(talk, at('03-04 12:00'))).toBe(true);
+    expect(isReplyAwaited(talk, at('03-01 12:00'))).toBe(false);
+  });
+
+  it('is nobody in a journal', () => {
+    expect(isReplyAwaited({ ...talk, readers: 'staff' }, at('03-04 12:00'))).toBe(false);
   });
 });

@@ -1,7 +1,13 @@
+import { isPostingOpen } from '../access/isPostingOpen';
+import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import { createdAt, existsAt, isRemovedAt, type Post } from '../course/post';
 import { isCounted } from '../participation/counted';
 import type { Instant } from '../time/instant';
+
+/** Whether whoever writes in a forum waits for a reply: nobody does in a journal, nor once nothing more can be written. */
+export const isReplyAwaited = (forum: Forum, t: Instant): boolean =>
+  forum.readers !== 'staff' && isPostingOpen(forum, t);
 
 /** Where someone in a forum waits for a word. */
 export interface Unanswered {

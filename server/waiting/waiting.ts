@@ -1,7 +1,6 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getWaiting, WaitingForum } from '../../contract/waiting';
-import { isPostingOpen } from '../../core/access/isPostingOpen';
-import { unansweredIn } from '../../core/conversation/unanswered';
+import { isReplyAwaited, unansweredIn } from '../../core/conversation/unanswered';
 import { createdAt, type Post } from '../../core/course/post';
 import { openForumQuietly, type OpenForum } from '../course/access/openForum';
 import type { InCourse } from '../course/setup/inCourse';
@@ -33,15 +32,12 @@ async function waitingIn(
   const opened = await openForumQuietly(db, course, forumId, now);
   const held = heldPosts(opened, now);
   const reported = await reportedIn(db, opened, now);
-  // Nobody waits for a reply to what they write in a journal.
-  const isTalk = opened.forum.readers !== 'staff';
-  const silent =
-    isTalk && isPostingOpen(opened.forum, now)
-      ? unansweredIn(
-          [...opened.posts.values()].filter(({ id }) => opened.sees.get(id) === 'text'),
-          now,
-        ).posts
-      : [];
+  const silent = isReplyAwaited(opened.forum, now)
+    ? unansweredIn(
+        [...opened.posts.values()].filter(({ id }) => opened.sees.get(id) === 'text'),
+        now,
+      ).posts
+    : [];
   if (held.length + reported.length + silent.length === 0) return null;
   const texts = await newestTexts(
     db,
@@ -72,7 +68,7 @@ export async function waiting(db: Db, course: InCourse, now: number): Promise<An
   ]);
   const forums: WaitingForum[] = [];
   for (const [forumId, forum] of course.setup.forums) {
-    if (!looked.has(forumId) && !isPostingOpen(forum, now)) continue;
+    if (!looked.has(forumId) && !isReplyAwaited(forum, now)) continue;
     const found = await waitingIn(db, course, forumId, now);
     if (found !== null) forums.push(found);
   }
