@@ -14,7 +14,8 @@ import { NotFound } from '../../ui/NotFound';
 import { Failed, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { BodiesProvider } from './context/bodies';
-import { ForumProvided } from './context/forumContext';
+import { CurrentProvided } from './context/currentPost';
+import { ForumProvided, PostProvided } from './context/forumContext';
 import { ForumHead, Locked } from './ForumHead';
 import { NothingYet } from './NothingYet';
 import { Conversation } from './conversation/Conversation';
@@ -53,7 +54,11 @@ function OneForum({ id }: { id: string }) {
   return (
     <BodiesProvider bodies={page.bodies}>
       <ForumProvided value={context}>
-        <Page page={page} forum={context.forum} current={context.current} findField={findField} />
+        <PostProvided value={page.ofPosts}>
+          <CurrentProvided value={page.currentPost}>
+            <Page page={page} forum={context.forum} current={context.current} findField={findField} />
+          </CurrentProvided>
+        </PostProvided>
       </ForumProvided>
     </BodiesProvider>
   );

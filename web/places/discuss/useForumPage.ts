@@ -5,8 +5,10 @@ import { useCourse } from '../../data/course';
 import { useIsLive } from '../../data/live';
 import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
+import { useStable } from '../../ui/useStable';
 import { useBodies } from './context/bodies';
-import type { ForumContext } from './context/forumContext';
+import { useCurrentPost } from './context/currentPost';
+import { useFrame, type ForumContext, type PostContext } from './context/forumContext';
 import { usePicks } from './context/usePicks';
 import { useReadMarks } from './context/useReadMarks';
 import type { RowListHandle } from './conversation/RowList';
@@ -88,24 +90,35 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
   const isHere = useCallback((post: string) => apart === null || order.shown.includes(post), [apart, order]);
   const goToWritten = useGoToWritten(isHere);
   const justUnsealed = useSealOpening(data, showAll);
-  const openBeside = (post: string | null) => set({ beside: post ?? '' }, { push: true });
-  const context: ForumContext | null = data
-    ? {
-        forum: data,
-        writing,
-        write,
-        goToWritten,
-        marks,
-        fold: (post, away) => folding.fold([post], away),
-        picks,
-        pick,
-        openBeside,
-        goTo,
-        current,
-        quoting,
-        quote,
-      }
-    : null;
+  const stable = {
+    wholeForum: useStable(() => data!),
+    write: useStable(write),
+    goToWritten: useStable(goToWritten),
+    watch: marks.watch,
+    mark: useStable(marks.mark),
+    bookmark: useStable(marks.bookmark),
+    fold: useStable((post: string, away: boolean) => folding.fold([post], away)),
+    pick: useStable(pick),
+    openBeside: useStable((post: string | null) => set({ beside: post ?? '' }, { push: true })),
+    goTo: useStable(goTo),
+    quote: useStable(quote),
+  };
+  const frame = useFrame(data);
+  const { watch, mark, bookmark, ...acts } = stable;
+  const ofPosts = useMemo(
+    (): PostContext | null =>
+      frame === undefined
+        ? null
+        : { forum: frame, writing, picks, marks: { watch, mark, bookmark }, ...acts },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is done with posts stays the same
+    [frame, writing, picks],
+  );
+  const context = useMemo(
+    (): ForumContext | null =>
+      data === undefined || ofPosts === null ? null : { ...ofPosts, forum: data, quoting, current },
+    [ofPosts, data, quoting, current],
+  );
+  const currentPost = useCurrentPost(current);
   const { nextUnread } = useForumKeys({
     posts,
     order,
@@ -122,6 +135,8 @@ export function useForumPage(id: string, findField: RefObject<HTMLInputElement |
     refresh: () => void mutate(),
     /** null until the forum is there. */
     context,
+    ofPosts,
+    currentPost,
     bodies,
     finding,
     folding,

@@ -1,10 +1,11 @@
 import { COINED } from '../../../../words/coined';
-import { setNod, type ForumView } from '../../../../contract/discuss';
+import { setNod } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { plural } from '../../../../words/numbers';
 import { useBodyAgain } from '../context/bodies';
+import type { ForumFrame } from '../context/forumContext';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 /** Five strokes like the marks of a gauge, filled up to a rating. */
@@ -34,7 +35,7 @@ export function Nods({
   called,
   nods,
 }: {
-  forum: ForumView;
+  forum: ForumFrame;
   post: PostView;
   /** What the post is called among the others. */
   called: string;

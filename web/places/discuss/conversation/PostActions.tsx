@@ -31,7 +31,7 @@ import { orSayWhyNot } from '../../../ui/sayWhyNot';
 import { Toolbar } from '../../../ui/Toolbar';
 import { When } from '../../../ui/When';
 import { useBodyAgain } from '../context/bodies';
-import { useForumContext } from '../context/forumContext';
+import { usePostContext } from '../context/forumContext';
 import { isWaiting } from '../context/talk';
 import { useModerateActions } from '../post/useModerateActions';
 import { useModerateEntries } from '../post/useModerateEntries';
@@ -66,7 +66,7 @@ export function PostActions({
 }) {
   const course = useCourse();
   const vantage = useVantage();
-  const { forum, picks, write } = useForumContext();
+  const { forum, picks, write } = usePostContext();
   const act = useModerateActions(forum.id);
   const own = useOwnActions({ post, body });
   const { entries, asks } = useEntries({ post, body }, { answering, own });
@@ -154,7 +154,7 @@ export function PostActions({
 /** Changing and removing what one wrote, and putting it back. */
 function useOwnActions({ post }: Acting) {
   const course = useCourse();
-  const { forum, write } = useForumContext();
+  const { forum, write } = usePostContext();
   const params = { course: course.id, forum: forum.id, post: post.id };
   const isStaff = course.role !== 'student';
   const putBack = () => call(restorePost, params);
@@ -192,7 +192,7 @@ function useEntries(
   const course = useCourse();
   const again = useBodyAgain();
   const isLooking = useVantage() !== null;
-  const { forum, write, quote, marks, picks, pick, openBeside } = useForumContext();
+  const { forum, write, quote, marks, picks, pick, openBeside } = usePostContext();
   const [asks, setAsks] = useState<'versions' | 'send' | 'report' | null>(null);
   const { may, revisions } = body;
   const isStaff = course.role !== 'student';

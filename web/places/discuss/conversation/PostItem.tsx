@@ -3,7 +3,7 @@ import { addresses } from '../../../../words/addresses';
 import { Check, ChevronDown, ChevronRight, EyeOff, Pin } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { strikeQuote, type ForumView } from '../../../../contract/discuss';
+import { strikeQuote } from '../../../../contract/discuss';
 import type { PostBody, PostView } from '../../../../contract/posts';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
@@ -17,14 +17,15 @@ import { When } from '../../../ui/When';
 import { AttachmentList } from '../../../ui/files/Attachments';
 import { AnswerComposer, EditComposer } from '../writing/PostComposers';
 import { useBody } from '../context/bodies';
-import { useForumContext } from '../context/forumContext';
+import { useIsCurrent } from '../context/currentPost';
+import { usePostContext, type ForumFrame } from '../context/forumContext';
 import { PostActions } from './PostActions';
 import type { PostRow } from './rows';
 import { whichOfAuthor } from '../context/conversation';
 import { changeWords } from '../context/talk';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
-function Meta({ row, forum }: { row: PostRow; forum: ForumView }) {
+function Meta({ row, forum }: { row: PostRow; forum: ForumFrame }) {
   const course = useCourse().id;
   const { post, answers, depth, nth, of: siblings } = row.placed;
   const { slot } = post;
@@ -116,7 +117,7 @@ function TextToCome({ words }: { words: number }) {
 
 function Text({ post, body }: { post: PostView; body: PostBody }) {
   const course = useCourse().id;
-  const { forum } = useForumContext();
+  const { forum } = usePostContext();
   const strike = async (source: string, struck: boolean) => {
     await orSayWhyNot(() =>
       call(strikeQuote, { course, forum: forum.id, post: post.id, source }, { struck }),
@@ -190,9 +191,10 @@ export function PostItem({
   above?: ReactNode;
   after?: ReactNode;
 }) {
-  const { forum, writing, marks, fold, current } = useForumContext();
+  const { forum, writing, marks, fold } = usePostContext();
   const { post, depth, answers } = row.placed;
   const body = useBody(post.id);
+  const isCurrent = useIsCurrent(post.id);
   const element = useRef<HTMLElement>(null);
   const { watch } = marks;
   const isUnread = !post.read && post.as === 'text' && body !== undefined;
@@ -220,7 +222,7 @@ export function PostItem({
   const isEditing = writing?.kind === 'edit' && writing.postId === post.id;
   const isAnswering = writing?.kind === 'answer' && writing.parentId === post.id;
   const which = whichOfAuthor(row.placed);
-  const isHere = prefix === 'post' && post.id === current;
+  const isHere = isCurrent && prefix === 'post';
   return (
     <article
       ref={element}

@@ -17,7 +17,7 @@ import { freezeThread, setHighlight } from '../../../../contract/moderate';
 import { branchBelow } from '../../../../core/moderate/moveBranch';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
-import { useForumContext } from '../context/forumContext';
+import { usePostContext } from '../context/forumContext';
 import type { MenuEntry } from '../../../ui/menuEntry';
 import { useModerateActions } from './useModerateActions';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
@@ -32,12 +32,12 @@ export function useModerateEntries(
   edit: (() => void) | null,
 ): { entries: readonly MenuEntry[]; asks: ReactNode } {
   const course = useCourse().id;
-  const { forum } = useForumContext();
+  const { forum, wholeForum } = usePostContext();
   const act = useModerateActions(forum.id);
   const [asks, setAsks] = useState<'remove' | 'move' | null>(null);
   const below = useMemo(
-    () => (asks === 'remove' ? branchBelow(postsOf(forum), post.id).size - 1 : 0),
-    [asks, forum, post.id],
+    () => (asks === 'remove' ? branchBelow(postsOf(wholeForum()), post.id).size - 1 : 0),
+    [asks, wholeForum, post.id],
   );
   const run = async (work: () => Promise<unknown>, said?: string) => {
     await orSayWhyNot(async () => {
