@@ -1,21 +1,9 @@
 import { useEffect, useState } from 'react';
 import { RouterProvider } from 'react-router';
-import { Toaster } from 'sonner';
-import { useTheme } from './data/theme';
 import { makeRouter } from './routes';
 import { keepFocus } from './ui/focus/keepFocus';
 import { KeysProvider } from './ui/keys';
-
-function Toasts() {
-  const theme = useTheme();
-  return (
-    <Toaster
-      position="bottom-center"
-      theme={theme === 'night' ? 'dark' : 'light'}
-      toastOptions={{ style: { fontFamily: 'var(--font-sans)' } }}
-    />
-  );
-}
+import { Toasts } from './ui/Toasts';
 
 /** Juror, for whoever is signed in. */
 export default function App() {

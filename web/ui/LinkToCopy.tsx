@@ -1,5 +1,5 @@
 import { Copy } from 'lucide-react';
-import { toast } from 'sonner';
+import { toast } from './toast';
 
 /** A one-time link, to be copied and handed over. */
 export function LinkToCopy({ address, name }: { address: string; name: string }) {

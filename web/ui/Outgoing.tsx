@@ -1,7 +1,7 @@
 import { addresses } from '../../words/addresses';
 import { CloudOff } from 'lucide-react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from './toast';
 import { useUnsent, useWaitingPosts, type WaitingPost } from '../data/unsent';
 
 /** What waits in one forum, and why. */

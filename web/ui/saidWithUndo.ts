@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './toast';
 
 /** How long what was just done can be taken back at a click, ms; resting the pointer on the message keeps it. */
 const UNDO_STANDS = 20_000;

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './toast';
 import { sentenceOf } from '../data/api';
 
 /** Tells what went wrong in a message that goes by itself. */

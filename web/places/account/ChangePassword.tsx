@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { changePassword } from '../../../contract/account';
 import { call } from '../../data/api';
 import { useSession } from '../../data/session';

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { endOneSession, endOtherSessions, listSessions } from '../../../contract/account';
 import type { AnswerOf } from '../../../contract/endpoint';
 import * as words from '../../../words/dates';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { putCourseAway, type listAllCourses } from '../../../contract/admin';
 import type { AnswerOf } from '../../../contract/endpoint';
 import { holdsWords } from '../../../core/text/foldText';

@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { Controller, FormProvider, useForm } from 'react-hook-form';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { makeCourse } from '../../../contract/admin';
 import { call } from '../../data/api';
 import { browserZone } from '../../data/zone';

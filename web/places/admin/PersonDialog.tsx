@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { z } from 'zod';
 import { makePersonLink, savePerson, setRole, type AdminPerson } from '../../../contract/admin';
 import type { BodyOf } from '../../../contract/endpoint';

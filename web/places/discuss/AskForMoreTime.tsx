@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import type { ForumView } from '../../../contract/discuss';
 import { askForMoreTime } from '../../../contract/moreTime';
 import { call } from '../../data/api';

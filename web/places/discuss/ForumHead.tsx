@@ -2,7 +2,7 @@ import { addresses } from '../../../words/addresses';
 import { Bell, BellRing } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import type { ForumView } from '../../../contract/discuss';
 import { setFollow } from '../../../contract/notices';
 import { call } from '../../data/api';

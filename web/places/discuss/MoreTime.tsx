@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import type { ForumView } from '../../../contract/discuss';
 import { listMoreTime, withdrawMoreTime, type MoreTimeRequest } from '../../../contract/moreTime';
 import { whyNoMoreTime } from '../../../core/participation/moreTime';

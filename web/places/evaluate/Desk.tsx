@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { usePanelRef } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { addresses } from '../../../words/addresses';
 import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';

@@ -4,7 +4,7 @@ import { isNothingToScore, lacksPoints } from './sheet/whatIsMissing';
 import { SheetFoot } from './sheet/SheetFoot';
 import { SheetRemark } from './sheet/SheetRemark';
 import { SheetTotal } from './sheet/SheetTotal';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { release } from '../../../contract/docketActions';
 import { confirmScore, type DeskView } from '../../../contract/evaluate';
 import { call } from '../../data/api';

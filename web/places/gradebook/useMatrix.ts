@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import type { CellChange } from '../../../contract/cells';
 import type { GradebookRow, GradebookView } from '../../../contract/gradebook';
 import { addresses } from '../../../words/addresses';

@@ -2,7 +2,7 @@ import { sameDay } from '../../../words/dates';
 import { CheckCheck } from 'lucide-react';
 import { useId } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import {
   getNotices,
   readNotices,

@@ -16,7 +16,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Pin } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { orderForums, type PlanView } from '../../../contract/plan';
 import { call } from '../../data/api';
 import { askedAnew } from '../../data/askAnew';

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { getBin, setForumsRemoved } from '../../../contract/plan';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { dropRecipe, listRecipes, saveRecipe, type Recipe } from '../../../contract/recipes';
 import type { PlannedForum } from '../../../contract/plan';
 import { call } from '../../data/api';

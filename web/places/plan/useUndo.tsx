@@ -1,5 +1,5 @@
 import { useCallback, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 /** Something that was done to the plan, and how it is taken back and done again. */

@@ -3,7 +3,7 @@ import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import {
   makeMemberLink,
   moveChanges,

@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { saveSections, type RosterView } from '../../../contract/roster';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';

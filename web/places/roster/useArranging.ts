@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import {
   dropGroupPlan,
   moveChanges,

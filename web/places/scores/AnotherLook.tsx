@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { askForLook } from '../../../contract/secondLooks';
 import type { ScoresView } from '../../../contract/scores';
 import { call } from '../../data/api';

@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { useLocation } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import type { z } from 'zod';
 import {
   getCourseSettings,

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { answerMoreTime, type MoreTimeRequest } from '../../../contract/moreTime';
 import type { NewDues } from '../../../core/plan/extendDates';
 import { DATE_WORDS } from '../../../words/schedule';

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast';
 import { listGuides, saveGuide } from '../../../contract/guides';
 import type { RowFinding } from '../../../core/csv/rowReader';
 import type { Guide } from '../../../core/course/evaluation';

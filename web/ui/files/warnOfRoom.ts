@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../toast';
 import { sizeWords } from '../../../contract/files';
 import type { Uploaded } from '../../data/api';
 

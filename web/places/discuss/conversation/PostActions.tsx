@@ -15,7 +15,7 @@ import {
   Trash2,
 } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { getPostDoc, removePost, restorePost } from '../../../../contract/discuss';
 import { reportPost } from '../../../../contract/moderate';
 import type { PostBody, PostView } from '../../../../contract/posts';

@@ -2,7 +2,7 @@ import { COINED } from '../../../../words/coined';
 import { ArrowLeft, BookmarkPlus, CheckCheck, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { setNod } from '../../../../contract/discuss';
 import type { PostBody } from '../../../../contract/posts';
 import { call, sentenceOf } from '../../../data/api';

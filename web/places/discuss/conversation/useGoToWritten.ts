@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { askedAnew } from '../../../data/askAnew';
 import { withoutFilters } from './useFinding';
 

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { ForumView } from '../../../../contract/discuss';
 
 /** The questions that are sealed for who reads. */

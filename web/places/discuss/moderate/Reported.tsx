@@ -1,5 +1,5 @@
 import { addresses } from '../../../../words/addresses';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { Link } from 'react-router';
 import { settleReports, type ModerateView } from '../../../../contract/moderate';
 import { call } from '../../../data/api';

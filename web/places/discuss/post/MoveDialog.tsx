@@ -1,5 +1,5 @@
 import { useId, useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { ForumView } from '../../../../contract/discuss';
 import { postsOf, type PostView } from '../../../../contract/posts';
 import { movePost } from '../../../../contract/moderate';

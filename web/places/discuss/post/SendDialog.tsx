@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { getMentionable } from '../../../../contract/discuss';
 import { send } from '../../../../contract/notices';
 import { call } from '../../../data/api';

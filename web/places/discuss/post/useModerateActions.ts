@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { actOnPosts, type ModerateAction } from '../../../../contract/moderate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';

@@ -11,7 +11,7 @@ import {
   Trash2,
 } from 'lucide-react';
 import { lazy, useMemo, useState, type ReactNode } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { postsOf, type PostView } from '../../../../contract/posts';
 import { freezeThread, setHighlight } from '../../../../contract/moderate';
 import { branchBelow } from '../../../../core/moderate/moveBranch';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { editPost, writePost, type ForumView } from '../../../../contract/discuss';
 import type { FileView } from '../../../../contract/files';
 import { EMPTY_TEXT, type RichNode } from '../../../../core/text/richText';

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { getPostDoc } from '../../../../contract/discuss';
 import { quotationNode } from '../../../../core/text/quotation';
 import { call } from '../../../data/api';

@@ -14,7 +14,7 @@ import {
   Users,
 } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { release } from '../../../../contract/docketActions';
 import type { DocketRow, DocketView } from '../../../../contract/evaluate';
 import { isGiven } from '../../../../core/participation/docketState';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { assignStudents, shareDocket } from '../../../../contract/docketActions';
 import type { AnswerOf, SentOf } from '../../../../contract/endpoint';
 import { plural } from '../../../../words/numbers';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { answerLook, type DeskView } from '../../../../contract/evaluate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';

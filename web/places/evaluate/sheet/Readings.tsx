@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { settleReadings, type DeskView } from '../../../../contract/evaluate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { z } from 'zod';
 import { actOnItem, type ItemAction } from '../../../../contract/items';
 import type { GradebookItem } from '../../../../contract/gradebook';

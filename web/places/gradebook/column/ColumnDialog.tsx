@@ -1,7 +1,7 @@
 import { addresses } from '../../../../words/addresses';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { setItemRemoved } from '../../../../contract/items';
 import type { GradebookItem, GradebookView } from '../../../../contract/gradebook';
 import { columnFigures } from '../../../../core/gradebook/columnFigures';

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { CellChange } from '../../../../contract/cells';
 import type { GradebookItem, GradebookRow, GradebookView } from '../../../../contract/gradebook';
 import { readPasted, type PastedLine } from '../../../../core/formats/pastedColumn';

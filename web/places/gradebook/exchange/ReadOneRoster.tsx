@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { readOneRoster, type OneRosterRead } from '../../../../contract/oneRoster';
 import { call, sentenceOf } from '../../../data/api';
 import { useCourse } from '../../../data/course';

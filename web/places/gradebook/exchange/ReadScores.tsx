@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { CellChange } from '../../../../contract/cells';
 import { readGradebookFile, type GradebookFileRead } from '../../../../contract/gradebookFile';
 import type { GradebookView } from '../../../../contract/gradebook';

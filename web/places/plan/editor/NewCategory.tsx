@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { getCourseSettings, saveCourseSettings } from '../../../../contract/courseSettings';
 import { call } from '../../../data/api';
 import { askedAnew } from '../../../data/askAnew';

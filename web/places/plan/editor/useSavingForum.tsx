@@ -2,7 +2,7 @@ import { addresses } from '../../../../words/addresses';
 import { useState, type ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { z } from 'zod';
 import type { ForumSettings } from '../../../../contract/forumSettings';
 import { saveForum, scoresMoveCounts, sealChangeNames, type ForumForEdit } from '../../../../contract/plan';

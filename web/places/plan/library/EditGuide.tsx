@@ -3,7 +3,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { get, useForm, useWatch } from 'react-hook-form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { z } from 'zod';
 import { listGuides, saveGuide, type KeptGuide } from '../../../../contract/guides';
 import type { Guide } from '../../../../core/course/evaluation';

@@ -1,7 +1,7 @@
 import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { PlannedForum, PlanView } from '../../../../contract/plan';
 import { askedAnew } from '../../../data/askAnew';
 import { useCourse } from '../../../data/course';

@@ -1,5 +1,5 @@
 import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import type { PlanView } from '../../../../contract/plan';
 import type { Forum } from '../../../../core/course/forum';
 import type { DatedRules } from '../../../../core/plan/mapDates';

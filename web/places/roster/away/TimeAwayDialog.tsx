@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { getPlan, setTimeAway, type PlanView } from '../../../../contract/plan';
 import type { RosterPerson } from '../../../../contract/roster';
 import { daysAway, timeAway, type DueWhileAway } from '../../../../core/plan/timeAway';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../../ui/toast';
 import { sendInvitations, type Invitation } from '../../../../contract/invitations';
 import { invitationMail } from '../../../../words/invitation';
 import { plural } from '../../../../words/numbers';
