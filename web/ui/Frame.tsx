@@ -145,7 +145,8 @@ function useNarrowEntries(course: CourseFrame | null): {
 } {
   const { state } = useSession();
   const now = useNow();
-  const isNarrow = useMedia('(max-width: 767px)');
+  // Staff have more places, which take the room of the course's name first.
+  const isNarrow = useMedia(course?.role === 'student' ? '(max-width: 767px)' : '(max-width: 1023px)');
   const isLooking = useVantage() !== null;
   const [asks, setAsks] = useState<'clock' | 'vantage' | null>(null);
   if (!isNarrow || course === null) return { entries: [], asks: null };
@@ -268,9 +269,11 @@ export function Frame({ course, children }: { course: CourseFrame | null; childr
           <Logo />
           {course && (
             <>
-              <div className="ruled hidden border-l pl-5 md:block">
+              <div
+                className={`ruled hidden border-l pl-5 ${course.role === 'student' ? 'md:block' : 'lg:block'}`}
+              >
                 <CourseSwitch course={course} />
-                <span className="quiet block text-xs">
+                <span className="quiet block text-xs whitespace-nowrap">
                   <CourseClock course={course} />
                 </span>
               </div>

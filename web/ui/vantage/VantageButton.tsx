@@ -19,7 +19,7 @@ export function VantageButton({ course }: { course: CourseFrame }) {
         onClick={() => setOpen(true)}
       >
         <Eye className="size-4" aria-hidden />
-        <span className="max-md:sr-only">Vantage</span>
+        <span className="max-lg:sr-only">Vantage</span>
       </button>
       {open && (
         <Suspense>

@@ -54,7 +54,8 @@ function Row({
         style={{ width: nameWidth }}
         title={row.student.sortable}
       >
-        {row.student.sortable} <span className="quiet text-xs font-normal">{section}</span>
+        {row.student.sortable}{' '}
+        <span className="quiet text-xs font-normal [@media(width<=40rem)]:hidden">{section}</span>
       </div>
       <div role="presentation" className="shrink-0" style={{ width: start }} />
       {near.map(([column, at]) => {
