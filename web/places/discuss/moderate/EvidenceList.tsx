@@ -61,7 +61,7 @@ export function EvidenceList({ forum }: { forum: string }) {
             <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
               Could read / received between
             </th>
-            <th scope="col" className="py-2 font-medium">
+            <th scope="col" className="py-2 font-medium max-sm:hidden">
               Marks
             </th>
           </tr>
@@ -80,25 +80,25 @@ function Row({ row, question }: { row: EvidenceRow; question: number }) {
   const { first, final, differs } = row;
   const query = new URLSearchParams({ view: 'evidence', student: row.student.id });
   if (row.questionId !== null) query.set('question', row.questionId);
+  const marks = row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ');
   return (
     <tr className="ruled border-b">
-      <th scope="row" className="py-2 pr-4 font-semibold">
+      <th scope="row" className="py-2 pr-2 font-semibold [overflow-wrap:break-word] sm:pr-4">
         <Link to={{ search: query.toString() }} className="hover:underline">
           {row.student.sortable}
         </Link>
         {question >= 0 && <span className="quiet block text-sm font-normal">Question {question + 1}</span>}
+        {marks !== '' && <span className="block text-sm text-late sm:hidden">{marks}</span>}
       </th>
-      <td className="num py-2 pr-4 text-right">{numberWords(first.words)}</td>
-      <td className="num py-2 pr-4 text-right">{final === null ? '–' : numberWords(final.words)}</td>
-      <td className="num py-2 pr-4 text-right">
+      <td className="num py-2 pr-2 text-right sm:pr-4">{numberWords(first.words)}</td>
+      <td className="num py-2 pr-2 text-right sm:pr-4">{final === null ? '–' : numberWords(final.words)}</td>
+      <td className="num py-2 pr-2 text-right sm:pr-4">
         {differs === null ? <span className="quiet">–</span> : `${Math.round(differs.share / 100)} %`}
       </td>
-      <td className="num py-2 pr-4 text-right">
+      <td className="num py-2 pr-2 text-right sm:pr-4">
         {row.couldRead === 0 ? <span className="quiet">–</span> : `${row.couldRead} / ${row.received}`}
       </td>
-      <td className="py-2 text-sm font-semibold text-late">
-        {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
-      </td>
+      <td className="py-2 text-sm font-semibold text-late max-sm:hidden">{marks}</td>
     </tr>
   );
 }
