@@ -35,8 +35,9 @@ function PeopleList({ people, open }: { people: readonly AdminPerson[]; open: (i
               {each.courses
                 .filter(({ removed }) => !removed)
                 .map(({ code, role }) => `${code} ${role}`)
-                .join(', ')}{' '}
-              · {each.email}
+                .join(', ')}
+              {each.courses.some(({ removed }) => !removed) && ' · '}
+              {each.email}
             </span>
           </li>
         ))}

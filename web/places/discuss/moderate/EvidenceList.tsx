@@ -55,7 +55,7 @@ export function EvidenceList({ forum }: { forum: string }) {
             <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
               Words now
             </th>
-            <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
+            <th scope="col" className="py-2 pr-2 text-right font-medium max-[24rem]:hidden sm:pr-4">
               Changed
             </th>
             <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
@@ -92,7 +92,7 @@ function Row({ row, question }: { row: EvidenceRow; question: number }) {
       </th>
       <td className="num py-2 pr-2 text-right sm:pr-4">{numberWords(first.words)}</td>
       <td className="num py-2 pr-2 text-right sm:pr-4">{final === null ? '–' : numberWords(final.words)}</td>
-      <td className="num py-2 pr-2 text-right sm:pr-4">
+      <td className="num py-2 pr-2 text-right max-[24rem]:hidden sm:pr-4">
         {differs === null ? <span className="quiet">–</span> : `${Math.round(differs.share / 100)} %`}
       </td>
       <td className="num py-2 pr-2 text-right sm:pr-4">
