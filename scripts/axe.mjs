@@ -4,8 +4,12 @@ import { build, install } from './setUp.mjs';
 
 install();
 await build();
-const { status } = spawnSync('npx', ['vitest', 'run', '--config', 'e2e/vitest.config.ts', 'stories/looks'], {
-  stdio: 'inherit',
-  env: { ...process.env, AXE: 'all' },
-});
+const { status } = spawnSync(
+  'npx',
+  ['vitest', 'run', '--config', 'e2e/vitest.config.ts', 'stories/looks', '--reporter=verbose'],
+  {
+    stdio: 'inherit',
+    env: { ...process.env, AXE: 'all' },
+  },
+);
 process.exit(status ?? 1);
