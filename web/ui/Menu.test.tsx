@@ -1,10 +1,12 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, configure, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Menu } from './Menu';
 
 afterEach(cleanup);
+// What a menu takes is fetched first.
+configure({ asyncUtilTimeout: 20_000 });
 
 const shown = (act = vi.fn()) => {
   vi.stubGlobal(
@@ -66,7 +68,7 @@ describe('a menu', () => {
   it('closes with Escape and opens again', async () => {
     fireEvent.click(shown(), { detail: 1 });
     fireEvent.keyDown(await screen.findByRole('menu'), { key: 'Escape' });
-    await vi.waitFor(() => expect(screen.queryByRole('menu')).toBeNull());
+    await vi.waitFor(() => expect(screen.queryByRole('menu')).toBeNull(), 20_000);
     fireEvent.click(screen.getByRole('button', { name: 'More to do' }), { detail: 1 });
     expect(await entries()).toHaveLength(3);
   });

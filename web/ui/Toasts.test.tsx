@@ -1,9 +1,11 @@
 // @vitest-environment jsdom
-import { cleanup, render, screen } from '@testing-library/react';
+import { cleanup, configure, render, screen } from '@testing-library/react';
 import { afterEach, expect, it, vi } from 'vitest';
 import { toast } from './toast';
 
 afterEach(cleanup);
+// What shows messages is fetched first.
+configure({ asyncUtilTimeout: 20_000 });
 // jsdom has no media queries.
 vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: () => undefined }));
 const { Toasts } = await import('./Toasts');

@@ -13,6 +13,7 @@ import type { PostBody } from '../../../../contract/posts';
 import { call } from '../../../data/api';
 import { withVantage } from '../../../data/useApi';
 import { useCourse } from '../../../data/course';
+import { Watched } from '../../../data/watched';
 
 /** How many texts are asked for at once, and for how long requests are gathered. */
 const AT_ONCE = 50;
@@ -23,7 +24,7 @@ export class Bodies {
   readonly #bodies = new Map<string, PostBody>();
   /** Known, but from before the forum was last heard of. */
   readonly #stale = new Set<string>();
-  readonly #watched = new Map<string, Set<() => void>>();
+  readonly #watched = new Watched();
   readonly #queue = new Set<string>();
   #timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -42,7 +43,7 @@ export class Bodies {
   renew(fresh: readonly PostBody[]): void {
     for (const id of this.#bodies.keys()) this.#stale.add(id);
     this.#take(fresh);
-    for (const id of this.#watched.keys()) this.want([id]);
+    for (const id of this.#watched.ids()) this.want([id]);
   }
 
   /** Hears of some texts anew, and of nothing else. */
@@ -89,12 +90,7 @@ export class Bodies {
   }
 
   watch(id: string, heard: () => void): () => void {
-    const all = this.#watched.get(id) ?? new Set();
-    this.#watched.set(id, all.add(heard));
-    return () => {
-      all.delete(heard);
-      if (all.size === 0) this.#watched.delete(id);
-    };
+    return this.#watched.watch(id, heard);
   }
 
   async #send(): Promise<void> {
@@ -114,7 +110,7 @@ export class Bodies {
       this.#stale.delete(body.id);
       if (before && JSON.stringify(before) === JSON.stringify(body)) continue;
       this.#bodies.set(body.id, body);
-      for (const heard of this.#watched.get(body.id) ?? []) heard();
+      this.#watched.tell(body.id);
     }
   }
 }

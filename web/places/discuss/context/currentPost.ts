@@ -1,15 +1,16 @@
 import { createContext, use, useCallback, useLayoutEffect, useState, useSyncExternalStore } from 'react';
+import { Watched } from '../../../data/watched';
 
 /** The post of the address. Going from one to the next draws these two anew, and no other. */
 export class CurrentPost {
   #id: string | null = null;
-  readonly #watched = new Map<string, Set<() => void>>();
+  readonly #watched = new Watched();
 
   set(id: string | null): void {
     const touched = [this.#id, id];
     if (this.#id === id) return;
     this.#id = id;
-    for (const each of touched) if (each !== null) this.#watched.get(each)?.forEach((heard) => heard());
+    for (const each of touched) if (each !== null) this.#watched.tell(each);
   }
 
   is(id: string): boolean {
@@ -17,12 +18,7 @@ export class CurrentPost {
   }
 
   watch(id: string, heard: () => void): () => void {
-    const all = this.#watched.get(id) ?? new Set();
-    this.#watched.set(id, all.add(heard));
-    return () => {
-      all.delete(heard);
-      if (all.size === 0) this.#watched.delete(id);
-    };
+    return this.#watched.watch(id, heard);
   }
 }
 
