@@ -1,18 +1,25 @@
-import { lazy, Suspense, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { textOf } from '../../../core/text/textOf';
 import { plainText } from '../../../core/text/plainText';
 import { useIsAttended } from '../../data/activity';
-import type { EditorProps } from './Editor';
+import type { Editor, EditorProps } from './Editor';
 
-const load = () => import('./Editor');
-const Editor = lazy(async () => ({ default: (await load()).Editor }));
+const load = async () => (fetched = (await import('./Editor')).Editor);
+/** The editor, once this page has fetched it. */
+let fetched: typeof Editor | null = null;
 
 /** Fetches the editor as soon as somebody is there, on a page where they may come to write. */
 export function useEditorSoon(): void {
   const isAttended = useIsAttended();
   useEffect(() => {
-    if (isAttended) void load();
+    // Where it cannot be fetched now, one types into a plain field meanwhile.
+    if (isAttended) void load().catch(() => undefined);
   }, [isAttended]);
+}
+
+/** Puts the focus into the editor in a part of the page, which may still be to come; what is typed then is not lost. */
+export function focusEditorIn(part: string): void {
+  document.querySelector<HTMLElement>(`${part} :is([role=textbox], [data-editor-to-come])`)?.focus();
 }
 
 const textOfValue = (value: EditorProps['value']) =>
@@ -27,13 +34,15 @@ function Waiting({
   autoFocus = false,
   minHeight = '7rem',
   onFocus,
-}: EditorProps & { onFocus: () => void }) {
+  field,
+}: EditorProps & { onFocus: () => void; field: RefObject<HTMLTextAreaElement | null> }) {
   const [isEmpty] = useState(() => textOfValue(value) === '');
   const [text, setText] = useState(() => textOfValue(value));
   return (
     // As high as the editor will be with its toolbar, so that nothing moves when it comes.
     <div className="px-3.5 py-2.5" style={{ marginTop: 'calc(2.5rem + 1px)' }}>
       <textarea
+        ref={field}
         data-editor-to-come
         aria-label={label}
         className="prose-juror field-sizing-content block w-full max-w-none resize-none bg-transparent outline-none"
@@ -67,12 +76,27 @@ export function RichEditor({
 }) {
   const isAttended = useIsAttended();
   const [isFocused, setFocused] = useState(false);
+  const field = useRef<HTMLTextAreaElement>(null);
   const drops = useRef<((files: readonly File[]) => void) | null>(null);
   const tellOfFiles = useCallback((take: ((files: readonly File[]) => void) | null) => {
     drops.current = take;
   }, []);
   const isWanted = isAttended || isFocused || props.autoFocus === true;
-  const waiting = <Waiting {...props} onFocus={() => setFocused(true)} />;
+  // The field stands until the editor is here, and has the focus as long: were it drawn anew meanwhile, what is typed would go elsewhere.
+  const [here, setHere] = useState(() => fetched && { Editor: fetched, hadFocus: false });
+  useEffect(() => {
+    if (!isWanted || here !== null) return;
+    let isOver = false;
+    load().then(
+      (Editor) => {
+        if (!isOver) setHere({ Editor, hadFocus: document.activeElement === field.current });
+      },
+      () => undefined,
+    );
+    return () => {
+      isOver = true;
+    };
+  }, [isWanted, here]);
   return (
     <div
       className={`raised rounded-field border focus-within:border-primary ${invalid ? 'border-error' : 'ruled'}`}
@@ -87,12 +111,14 @@ export function RichEditor({
         drops.current(files);
       }}
     >
-      {isWanted ? (
-        <Suspense fallback={waiting}>
-          <Editor {...props} autoFocus={props.autoFocus === true || isFocused} tellOfFiles={tellOfFiles} />
-        </Suspense>
+      {here !== null ? (
+        <here.Editor
+          {...props}
+          autoFocus={props.autoFocus === true || here.hadFocus}
+          tellOfFiles={tellOfFiles}
+        />
       ) : (
-        waiting
+        <Waiting {...props} field={field} onFocus={() => setFocused(true)} />
       )}
       {children}
     </div>

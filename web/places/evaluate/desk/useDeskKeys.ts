@@ -1,3 +1,4 @@
+import { focusEditorIn } from '../../../ui/editor/RichEditor';
 import { useKeys } from '../../../ui/keys';
 import type { Sheet } from '../sheet/useSheet';
 
@@ -69,7 +70,7 @@ export function useDeskKeys({
       on: 'r',
       keys: 'R',
       does: 'write the remark',
-      run: () => document.querySelector<HTMLElement>('#sheet-remark [role=textbox]')?.focus(),
+      run: () => focusEditorIn('#sheet-remark'),
     },
     { on: 'e', keys: 'E', does: 'release this score, or take it back', run: toggleRelease },
   ]);
