@@ -1,3 +1,4 @@
+import { parseSetCookie } from 'cookie';
 import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import type chrome from 'selenium-webdriver/chrome';
 
@@ -6,7 +7,7 @@ const PATIENCE = 45_000;
 /** So often it is looked whether what is waited for is there, ms. */
 const LOOKS_EVERY = 100;
 /** From so many letters on a text is not typed key by key. */
-const LONG = 60;
+const LONG = 20;
 
 /** Where elements of a role may be; the browser's own computed role and name decide in the end. */
 const CANDIDATES: Record<string, string> = {
@@ -45,14 +46,12 @@ export class Page {
   }
 
   /**
-   * Enters as a person of the demo, and goes to a place. It asks the server as the sign-in page does, from an answer of the API: drawing
-   * that page, and the place one comes to from it, would take a third of the time of all stories.
+   * Enters as a person of the demo, and goes to a place. It asks the API for what the sign-in page does: drawing that page, and the place
+   * one comes to from it, would take a third of the time of all stories.
    */
   async enter(name: string, path = '/'): Promise<void> {
-    await this.driver.get(`${this.base}/api/session`);
     const { person } = (await this.fetch('get', '/api/session')).body as { person: { name: string } | null };
     if (!person?.name.startsWith(name)) {
-      if (person !== null) await this.fetch('delete', '/api/session');
       const { people } = (await this.fetch('get', '/api/demo/people')).body as {
         people: { id: string; name: string }[];
       };
@@ -65,8 +64,11 @@ export class Page {
 
   /** Waits until something holds; fails with what was waited for. What is large by its nature may take longer. */
   async until(holds: () => Promise<boolean>, what: string, patience = PATIENCE): Promise<void> {
-    const waited = `waited for ${what}`;
-    await this.driver.wait(async () => holds().catch(() => false), patience, waited, LOOKS_EVERY);
+    const end = performance.now() + patience;
+    while (!(await holds().catch(() => false))) {
+      if (performance.now() > end) throw new Error(`waited for ${what} at ${await this.path()}`);
+      await new Promise((resolve) => setTimeout(resolve, LOOKS_EVERY));
+    }
   }
 
   /** The first element of a role and name there is now. */
@@ -101,7 +103,7 @@ export class Page {
         found = await this.first(role, name);
         return found !== undefined;
       },
-      `${role} ${String(name)} at ${await this.path()}`,
+      `${role} ${String(name)}`,
     );
     return found!;
   }
@@ -114,22 +116,28 @@ export class Page {
     await this.until(
       async () => {
         const element = await this.first(role, name);
-        if (!element || !(await element.isEnabled())) return false;
-        await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
-        if (!(await this.isAtRest(element))) return false;
+        if (!element || !(await this.isReady(element))) return false;
         await element.click();
         return true;
       },
-      `${role} ${String(name)} to be clicked at ${await this.path()}`,
+      `${role} ${String(name)} to be clicked`,
     );
   }
 
-  /** Whether nothing that moves or fades in carries the element: what moves away under the pointer is not clicked. */
-  private isAtRest(element: WebElement): Promise<boolean> {
-    return this.driver.executeScript<boolean>(
-      `const [element] = arguments;
-       return !document.getAnimations().some(({ playState, effect }) =>
-         playState === 'running' && effect.target.contains(element) && Number.isFinite(effect.getComputedTiming().endTime));`,
+  /**
+   * Brings an element into sight, and says whether it can be pressed: it is enabled, stands still, and nothing that moves or fades in
+   * carries it. What moves away under the pointer is not clicked.
+   */
+  private isReady(element: WebElement): Promise<boolean> {
+    return this.driver.executeAsyncScript<boolean>(
+      `const [element, done] = arguments;
+       element.scrollIntoView({ block: 'center' });
+       const { x, y } = element.getBoundingClientRect();
+       setTimeout(() => {
+         const now = element.getBoundingClientRect();
+         done(now.x === x && now.y === y && !element.matches(':disabled') && !document.getAnimations().some(({ playState, effect }) =>
+           playState === 'running' && effect.target.contains(element) && Number.isFinite(effect.getComputedTiming().endTime)));
+       }, 30);`,
       element,
     );
   }
@@ -141,13 +149,12 @@ export class Page {
     await this.until(
       async () => {
         const found = await this.first('textbox', name);
-        if (!found) return false;
-        await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", found);
+        if (!found || !(await this.isReady(found))) return false;
         await found.click();
         field = found;
         return true;
       },
-      `textbox ${String(name)} at ${await this.path()}`,
+      `textbox ${String(name)}`,
     );
     if (clear) await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
     // A long text comes as from an input method, in one piece: a key for each letter would take most of a story's time.
@@ -160,10 +167,10 @@ export class Page {
   async inDialog(name: string): Promise<void> {
     await this.until(async () => {
       const [button] = await this.driver.executeScript<WebElement[]>(
-        `return [...document.querySelectorAll('dialog[open] button')].filter((e) => e.innerText.trim() === arguments[0] && !e.disabled);`,
+        `return [...document.querySelectorAll('dialog[open] button')].filter((e) => e.innerText.trim() === arguments[0]);`,
         name,
       );
-      if (!button || !(await this.isAtRest(button))) return false;
+      if (!button || !(await this.isReady(button))) return false;
       await button.click();
       return true;
     }, `button ${name} in the dialog to be clicked`);
@@ -262,27 +269,45 @@ export class Page {
     });
   }
 
-  /** Asks the API as whoever is signed in on this page. */
+  /** Asks the API as whoever is signed in on this page, with the cookies of its browser and without troubling the page. */
   async fetch(
     method: string,
     path: string,
     body?: object,
   ): Promise<{ status: number; body: unknown; text: string }> {
-    return this.driver.executeAsyncScript(
-      `const done = arguments[arguments.length - 1];
-       const [method, path, body] = arguments;
-       (async () => {
-         const { token } = await (await fetch('/api/session')).json();
-         const headers = { 'Content-Type': 'application/json', 'X-Juror-Token': token ?? '' };
-         const answer = await fetch(path, { method: method.toUpperCase(), headers, body: body ? JSON.stringify(body) : undefined });
-         const text = await answer.text();
-         let json = null;
-         try { json = JSON.parse(text); } catch {}
-         return { status: answer.status, body: json, text };
-       })().then(done, (error) => done({ status: 0, body: null, text: String(error) }));`,
-      method,
-      path,
-      body ?? null,
-    );
+    const driver = this.driver as chrome.Driver;
+    const kept = (await driver.sendAndGetDevToolsCommand('Network.getCookies', {
+      urls: [this.base],
+    })) as unknown as { cookies: { name: string; value: string }[] };
+    const cookie = kept.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    const ask = (token: string) =>
+      fetch(this.base + path, {
+        method: method.toUpperCase(),
+        headers: { cookie, 'Content-Type': 'application/json', 'X-Juror-Token': token },
+        body: body === undefined ? undefined : JSON.stringify(body),
+      });
+    const session = await fetch(`${this.base}/api/session`, { headers: { cookie } });
+    const answer = await ask(((await session.json()) as { token?: string }).token ?? '');
+    for (const set of answer.headers.getSetCookie()) {
+      const { name, value, httpOnly, path: under } = parseSetCookie(set);
+      await driver.sendDevToolsCommand('Network.setCookie', {
+        url: this.base,
+        name,
+        value,
+        httpOnly,
+        path: under,
+      });
+    }
+    const text = await answer.text();
+    return { status: answer.status, body: parsed(text), text };
+  }
+}
+
+/** What a text says as JSON; null where it is none. */
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
   }
 }

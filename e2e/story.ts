@@ -36,8 +36,11 @@ async function freePort(): Promise<number> {
  * a browser and reading the interface for the first time takes longer than most pages.
  */
 const kept: { port: number; browsers: Browser[] } = { port: 0, browsers: [] };
-// A worker is ended by a signal. A process that exits ends its drivers, and they their browsers.
-process.once('SIGTERM', () => process.exit());
+// A worker is ended by a signal. Its drivers end with it, and they their browsers; nothing else of it is waited for.
+process.once('SIGTERM', () => {
+  process.emit('exit', 0);
+  process.kill(process.pid, 'SIGKILL');
+});
 
 /**
  * Starts a server and a browser for the stories of a file, and ends both after them.

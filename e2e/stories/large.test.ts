@@ -3,12 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { addLargeForum } from '../../demo/largeForum';
 import { story } from '../story';
 
-const POSTS = 3000;
+const POSTS = 1500;
 /** So long laying out all of them may take on a machine that runs other browsers at the same time. */
 const LAYING_OUT_ALL = 90_000;
 const FORUM = '/c/large-course/discuss/large-forum';
 
-describe('a forum of thousands of posts', () => {
+describe('a forum of 1,500 posts', () => {
   const s = story((data) => addLargeForum(data, { posts: POSTS, students: 120 }));
   const run = <T>(js: string, ...args: unknown[]) => s.page.driver.executeScript<T>(js, ...args);
   const elements = () => run<number>("return document.querySelectorAll('*').length");
@@ -24,7 +24,6 @@ describe('a forum of thousands of posts', () => {
 
   it('opens with few elements, each told its place among all', async () => {
     const { page } = s;
-    await page.go('/sign-in');
     await page.fetch('post', '/api/demo/session', { personId: 'large-s7' });
     await page.go(FORUM);
     await page.find('feed', 'Posts');
@@ -49,7 +48,7 @@ describe('a forum of thousands of posts', () => {
 
   it('an address deep inside leads to its post, which stays there while texts come', async () => {
     const { page } = s;
-    for (const id of ['large-p2900', 'large-p40', 'large-p1777']) {
+    for (const id of ['large-p1450', 'large-p40', 'large-p877']) {
       await run('location.hash = arguments[0]', `post-${id}`);
       const top = () =>
         run<number>(
@@ -59,14 +58,14 @@ describe('a forum of thousands of posts', () => {
       await page.until(async () => Math.abs((await top()) - 80) < 30, `${id} at the top`);
     }
     await page.press('j');
-    await page.until(async () => !(await page.path()).endsWith('large-p1777'), 'the next post');
+    await page.until(async () => !(await page.path()).endsWith('large-p877'), 'the next post');
   });
 
   it('is found in by words over every post, laid out or not', async () => {
     const { page } = s;
     await page.chord(Key.CONTROL, 'f');
     await page.driver.switchTo().activeElement().sendKeys('grandfather');
-    await page.sees(/\d+ posts of 3,000/);
+    await page.sees(/\d+ posts of 1,500/);
     await page.driver.switchTo().activeElement().clear();
     await page.driver.switchTo().activeElement().sendKeys(Key.ESCAPE);
   });
@@ -78,7 +77,7 @@ describe('a forum of thousands of posts', () => {
     const options = async () => (await author.findElements({ css: 'option' })).length;
     expect(await options()).toBe(1);
     await author.sendKeys('Example, large-s7');
-    await page.sees(/\d+ posts of 3,000/);
+    await page.sees(/\d+ posts of 1,500/);
     expect(await page.path()).toContain('author=large-s7');
     await page.press(Key.TAB);
     await page.until(async () => (await options()) === 1, 'the list to be put away');
@@ -102,7 +101,6 @@ describe('a forum of thousands of posts', () => {
 
   it('its docket draws the students that are near, and finds any of them', async () => {
     const { page } = s;
-    await page.go('/sign-in');
     await page.fetch('post', '/api/demo/session', { personId: 'large-instructor' });
     await page.go('/c/large-course/evaluate/large-forum');
     await page.find('link', /Example/);
