@@ -71,7 +71,7 @@ describe('what is kept in memory', () => {
           await c.server.close();
         },
       ),
-      { numRuns: 10 },
+      { numRuns: 6 },
     );
     c = await withForum();
   }, 120_000);

@@ -133,7 +133,7 @@ describe('every route of the API, asked by every person', () => {
       });
       for (let round = 0; round === 0 || asked < ATTACK.requests; round++) {
         await fc.assert(sweep, {
-          numRuns: 8,
+          numRuns: ATTACK.requests === 0 ? 4 : 8,
           endOnFailure: true,
           ...(ATTACK.seed !== undefined && { seed: ATTACK.seed + round }),
         });

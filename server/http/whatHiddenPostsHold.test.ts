@@ -123,7 +123,7 @@ describe('what posts hold that a person may not read', () => {
           },
         ),
         {
-          numRuns: 8 * ATTACK.times,
+          numRuns: 5 * ATTACK.times,
           endOnFailure: true,
           ...(ATTACK.seed !== undefined && { seed: ATTACK.seed }),
         },

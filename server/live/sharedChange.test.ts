@@ -71,7 +71,7 @@ describe('what the stream brings of changed posts', () => {
           },
         ),
         {
-          numRuns: 300 * ATTACK.times,
+          numRuns: 150 * ATTACK.times,
           endOnFailure: true,
           ...(ATTACK.seed !== undefined && { seed: ATTACK.seed }),
         },
