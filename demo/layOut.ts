@@ -19,6 +19,7 @@ import { setExcused } from '../server/evaluate/saveScore';
 import { askForLook } from '../server/evaluate/secondLooks';
 import { setMailChoice } from '../server/notices/mailChoice';
 import { folderTransport } from '../server/mail/transport';
+import { askForMoreTime } from '../server/plan/moreTime';
 import { saveForum } from '../server/plan/saveForum';
 import { keepDates } from '../server/notices/keepDates';
 import { markNotices } from '../server/notices/notices';
@@ -52,7 +53,6 @@ function docOf(
   };
 }
 
-/** The post's id as the demo sketches name it, made to fit what ids look like. */
 /** The id of a post of the demo course, by the name it has in {@link demoActions}. */
 export const postId = (name: string): string =>
   `p-${createHash('sha256').update(name).digest('hex').slice(0, 20)}`;
@@ -213,6 +213,18 @@ async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>):
       line: 'Nothing of yours stands in the hearings yet. Come by on Friday at ten if something is in the way; it need not be a long talk.',
     },
     when('03-05 09:30'),
+  );
+  await askForMoreTime(
+    deps,
+    await as(vasco),
+    'weir-hearing',
+    {
+      id: 'vasco-asks',
+      reason:
+        'Thank you for writing. Our house was sold and we have been moving since Sunday; the books are in boxes. I can read and write from Saturday on.',
+      until: when('03-09 20:00'),
+    },
+    when('03-05 11:40'),
   );
   await setFollow(db, await as(ines), 'help-desk', true, when('02-23 12:00'));
   await setFollow(db, await as('teodora'), 'help-desk', true, when('02-22 12:00'));

@@ -1,10 +1,7 @@
-import { isMade, type Slot } from './slot';
+import { isOwed, type Slot } from './slot';
 
 /** Why more time cannot be asked for. */
 export type NoMoreTime = 'nothingDue' | 'asked';
-
-/** Whether a required post has a due date and is not made yet, in time or late. */
-const isOwed = (slot: Pick<Slot, 'state' | 'due'>) => slot.due !== null && !isMade(slot);
 
 /**
  * Why a student may not ask for more time in a forum; null where they may: something that is required of them by a date is not made yet,

@@ -29,3 +29,8 @@ export interface Slot {
 export function isMade(slot: Pick<Slot, 'state'>): boolean {
   return slot.state === 'met' || slot.state === 'metLate';
 }
+
+/** Whether a required post has a due date and is not made yet, on time or late. (rules §5) */
+export function isOwed(slot: Pick<Slot, 'state' | 'due'>): boolean {
+  return slot.due !== null && !isMade(slot);
+}

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { getPlan, setTimeAway, type PlanView } from '../../../../contract/plan';
+import { getStudentTerm, type StudentTerm } from '../../../../contract/studentTerm';
 import type { RosterPerson } from '../../../../contract/roster';
 import { daysAway, timeAway, type DueWhileAway } from '../../../../core/plan/timeAway';
 import { addDays } from '../../../../core/time/calendarDay';
@@ -23,17 +24,23 @@ import { orSayWhyNot } from '../../../ui/sayWhyNot';
 import { Failed, Loading } from '../../../ui/states';
 import { useSaving } from '../../../ui/useSaving';
 import { useSealWarning } from '../../plan/useSealWarning';
-import { awayOrder, choiceFor, type AwayChoice } from './awayOrder';
+import { awayOrder, choiceFor, forumsMade, type AwayChoice } from './awayOrder';
 
 /** Moves or excuses what is due for a student while they are away, shown before it is done. */
 export function TimeAwayDialog({ person, close }: { person: RosterPerson; close: () => void }) {
   const course = useCourse();
-  const { data, error } = useApi(getPlan, { course: course.id });
+  const plan = useApi(getPlan, { course: course.id });
+  const term = useApi(getStudentTerm, { course: course.id, student: person.id });
+  const error = plan.error ?? term.error;
   return (
     <Dialog title={`Time away for ${person.name}`} onClose={close} wide>
-      {error && !data && <Failed error={error} />}
-      {!data && !error && <Loading />}
-      {data && <AwayForm plan={data} person={person} close={close} />}
+      {plan.data && term.data ? (
+        <AwayForm plan={plan.data} term={term.data} person={person} close={close} />
+      ) : error ? (
+        <Failed error={error} />
+      ) : (
+        <Loading />
+      )}
     </Dialog>
   );
 }
@@ -50,7 +57,17 @@ function wrongDays(from: string, to: string, days: string): string | null {
     : `Write a number of days from 1 to ${MOST_DAYS}.`;
 }
 
-function AwayForm({ plan, person, close }: { plan: PlanView; person: RosterPerson; close: () => void }) {
+function AwayForm({
+  plan,
+  term,
+  person,
+  close,
+}: {
+  plan: PlanView;
+  term: StudentTerm;
+  person: RosterPerson;
+  close: () => void;
+}) {
   const course = useCourse();
   const { zone } = course;
   const today = toWallClock(useNow(), zone).slice(0, 10);
@@ -80,7 +97,8 @@ function AwayForm({ plan, person, close }: { plan: PlanView; person: RosterPerso
     };
     return timeAway(facts, student, { from, to, days: Number(days) }, zone, newId);
   }, [plan, person.id, from, to, days, zone, wrong]);
-  const choice = (each: DueWhileAway) => choiceFor(each, chosen, usual, scored.has(each.forumId));
+  const made = useMemo(() => forumsMade(found, term), [found, term]);
+  const choice = (each: DueWhileAway) => choiceFor(each, chosen, usual, { scored, made });
   const n = found.filter((each) => choice(each) !== 'leave').length;
   const apply = () =>
     attempt(() =>
@@ -155,6 +173,7 @@ function AwayForm({ plan, person, close }: { plan: PlanView; person: RosterPerso
           found={found}
           name={person.given}
           scored={scored}
+          made={made}
           choice={choice}
           choose={(forumId, next) => setChosen(new Map(chosen).set(forumId, next))}
         />
@@ -190,6 +209,7 @@ function DueThen({
   found,
   name,
   scored,
+  made,
   choice,
   choose,
 }: {
@@ -197,6 +217,7 @@ function DueThen({
   found: readonly DueWhileAway[];
   name: string;
   scored: ReadonlySet<string>;
+  made: ReadonlySet<string>;
   choice: (each: DueWhileAway) => AwayChoice;
   choose: (forumId: string, choice: AwayChoice) => void;
 }) {
@@ -215,6 +236,7 @@ function DueThen({
           >
             <div className="min-w-0">
               <p className="font-semibold">{title}</p>
+              {made.has(each.forumId) && <p className="quiet text-sm">{name} has made this already.</p>}
               {chosen === 'move'
                 ? each.dates.map((date) => (
                     <p key={date.name} className="num text-sm">

@@ -1,5 +1,7 @@
 import type { AnswerOf, SentOf } from '../../../../contract/endpoint';
 import type { PlanView, setTimeAway } from '../../../../contract/plan';
+import type { StudentTerm } from '../../../../contract/studentTerm';
+import { isOwed } from '../../../../core/participation/slot';
 import type { DueWhileAway } from '../../../../core/plan/timeAway';
 
 /** What becomes of a forum of which something is due while a student is away. */
@@ -26,15 +28,26 @@ function ownTermsChange(
   };
 }
 
-/** What is chosen for a forum: excusing only where it is scored, moving only where a date would move. */
+/** The forums of which a student has made already whatever is due while they are away: nothing of them has to wait for anybody. */
+export function forumsMade(
+  found: readonly Pick<DueWhileAway, 'forumId' | 'due'>[],
+  { forums }: Pick<StudentTerm, 'forums'>,
+): ReadonlySet<string> {
+  const slotsOf = new Map(forums.map(({ id, slots }) => [id, slots]));
+  const isAllMade = ({ forumId, due }: (typeof found)[number]) =>
+    !(slotsOf.get(forumId) ?? []).some((slot) => isOwed(slot) && due.some(({ at }) => at === slot.due));
+  return new Set(found.filter(isAllMade).map(({ forumId }) => forumId));
+}
+
+/** What is chosen for a forum: excusing only where it is scored; where everything is made, it is left unless somebody chooses. */
 export function choiceFor(
-  found: DueWhileAway,
+  { forumId }: Pick<DueWhileAway, 'forumId'>,
   chosen: ReadonlyMap<string, AwayChoice>,
   usual: AwayChoice,
-  isScored: boolean,
+  { scored, made }: { readonly scored: ReadonlySet<string>; readonly made: ReadonlySet<string> },
 ): AwayChoice {
-  const choice = chosen.get(found.forumId) ?? usual;
-  return choice === 'excuse' && !isScored ? 'move' : choice;
+  const choice = chosen.get(forumId) ?? (made.has(forumId) ? 'leave' : usual);
+  return choice === 'excuse' && !scored.has(forumId) ? 'move' : choice;
 }
 
 /** What is sent for the choices made, and what undoes it once the server has answered. */
