@@ -170,37 +170,45 @@ function ShiftedDates({
   const course = useCourse();
   const forums = new Map(plan.forums.map((planned) => [planned.id, planned]));
   return (
-    <table className="mt-4 w-full text-left text-sm">
-      <caption className="pb-1 text-left font-semibold">
+    <section aria-label="Dates that would move" className="mt-4 text-sm">
+      <p className="font-semibold" aria-live="polite">
         {dates === 0
           ? 'Nothing would move.'
           : `${plural(dates, 'date')} in ${plural(shifted.length, 'forum')} would move; times of day stay.`}
-      </caption>
-      <tbody>
-        {shifted.flatMap((shiftedForum) => {
+      </p>
+      <ul className="mt-1 sm:grid sm:grid-cols-[10rem_1fr_auto_auto] sm:gap-x-3">
+        {shifted.map((shiftedForum) => {
           const planned = forums.get(shiftedForum.forumId)!;
-          return shiftedForum.dates.map((date, index) => {
-            const own = planned.forum.ownTerms.find(({ id }) => id === date.ownTerms);
-            return (
-              <tr key={`${planned.id} ${date.ownTerms ?? ''} ${date.name}`}>
-                <th scope="row" className="ruled border-b py-1 pr-3 font-medium">
-                  {index === 0 ? planned.title : ''}
-                </th>
-                <td className="ruled quiet border-b py-1 pr-3">
-                  {DATE_WORDS[date.name]}
-                  {own && `, ${targetWords(own.targets, plan, course)}`}
-                </td>
-                <td className="ruled num quiet border-b py-1 pr-3 whitespace-nowrap line-through">
-                  {dateWords(date.before, course.zone)}
-                </td>
-                <td className="ruled num border-b py-1 font-semibold whitespace-nowrap">
-                  {dateWords(date.after, course.zone)}
-                </td>
-              </tr>
-            );
-          });
+          return (
+            <li
+              key={planned.id}
+              className="ruled col-span-full border-b py-1.5 last:border-0 sm:grid sm:grid-cols-subgrid"
+            >
+              <p className="font-medium">{planned.title}</p>
+              <ul className="col-span-3 sm:grid sm:grid-cols-subgrid">
+                {shiftedForum.dates.map((date) => {
+                  const own = planned.forum.ownTerms.find(({ id }) => id === date.ownTerms);
+                  return (
+                    <li
+                      key={`${date.ownTerms ?? ''} ${date.name}`}
+                      className="col-span-full flex flex-wrap gap-x-3 pb-0.5 sm:grid sm:grid-cols-subgrid"
+                    >
+                      <span className="quiet max-sm:w-full">
+                        {DATE_WORDS[date.name]}
+                        {own && `, ${targetWords(own.targets, plan, course)}`}
+                      </span>
+                      <s className="num quiet whitespace-nowrap">{dateWords(date.before, course.zone)}</s>
+                      <b className="num font-semibold whitespace-nowrap">
+                        {dateWords(date.after, course.zone)}
+                      </b>
+                    </li>
+                  );
+                })}
+              </ul>
+            </li>
+          );
         })}
-      </tbody>
-    </table>
+      </ul>
+    </section>
   );
 }

@@ -45,7 +45,7 @@ export function EvidenceList({ forum }: { forum: string }) {
       </p>
       <table className="w-full text-left">
         <thead>
-          <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
+          <tr className="quiet ruled border-b text-xs sm:text-sm">
             <th scope="col" className="py-2 pr-4 font-medium">
               Student
             </th>

@@ -19,6 +19,23 @@ const WHO: readonly (readonly [Who, string, (student: ModeratedStudent) => boole
   ['unanswered', 'Nobody has replied to them', ({ unanswered }) => unanswered.length > 0],
 ];
 
+/** What else is to be known of a student in this forum: that it is not asked of them, and what the evidence says. */
+function Notes({ row }: { row: ModerateView['students'][number] }) {
+  return (
+    <>
+      {!row.asked && <span className="quiet">not asked</span>}
+      {row.marks.length > 0 && (
+        <Link
+          to={{ search: `?view=evidence&student=${row.student.id}` }}
+          className="font-semibold text-late hover:underline"
+        >
+          {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
+        </Link>
+      )}
+    </>
+  );
+}
+
 /** Every student with what they wrote, whom they answered and who answered them; chosen ones can be written to. */
 export function People({ moderate }: { moderate: ModerateView }) {
   const course = useCourse().id;
@@ -75,9 +92,9 @@ export function People({ moderate }: { moderate: ModerateView }) {
       ) : (
         <table className="w-full text-left">
           <thead>
-            <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
+            <tr className="quiet ruled border-b text-xs sm:text-sm">
               {isMine && (
-                <th scope="col" className="w-8 py-2">
+                <th scope="col" className="w-8 min-w-8 py-2">
                   <input
                     type="checkbox"
                     className="checkbox checkbox-sm"
@@ -104,7 +121,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
               <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
                 Not answered
               </th>
-              <th scope="col" className="py-2 font-medium">
+              <th scope="col" className="py-2 font-medium max-sm:hidden">
                 <span className="sr-only">Notes</span>
               </th>
             </tr>
@@ -113,7 +130,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
             {shown.map((row) => (
               <tr key={row.student.id} className="ruled border-b">
                 {isMine && (
-                  <td className="py-2">
+                  <td className="min-w-8 py-2">
                     <input
                       type="checkbox"
                       className="checkbox checkbox-sm"
@@ -123,29 +140,24 @@ export function People({ moderate }: { moderate: ModerateView }) {
                     />
                   </td>
                 )}
-                <th scope="row" className="py-2 pr-4 font-semibold">
+                <th scope="row" className="min-w-28 py-2 pr-3 font-semibold sm:pr-4">
                   <Link
                     to={addresses.forum(course, forum.id, { author: row.student.id })}
                     className="hover:underline"
                   >
                     {row.student.sortable}
                   </Link>
+                  <span className="block text-sm font-normal sm:hidden">
+                    <Notes row={row} />
+                  </span>
                 </th>
-                <td className="num py-2 pr-4 text-right">
+                <td className="num py-2 pr-2 text-right sm:pr-4">
                   {row.posts === 0 ? <b>0</b> : numberWords(row.posts)}
                 </td>
-                <td className="num py-2 pr-4 text-right">{numberWords(row.answered)}</td>
-                <td className="num py-2 pr-4 text-right">{numberWords(row.unanswered.length)}</td>
-                <td className="py-2 text-sm">
-                  {!row.asked && <span className="quiet">not asked</span>}
-                  {row.marks.length > 0 && (
-                    <Link
-                      to={{ search: `?view=evidence&student=${row.student.id}` }}
-                      className="font-semibold text-late hover:underline"
-                    >
-                      {row.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
-                    </Link>
-                  )}
+                <td className="num py-2 pr-2 text-right sm:pr-4">{numberWords(row.answered)}</td>
+                <td className="num py-2 pr-2 text-right sm:pr-4">{numberWords(row.unanswered.length)}</td>
+                <td className="py-2 text-sm max-sm:hidden">
+                  <Notes row={row} />
                 </td>
               </tr>
             ))}

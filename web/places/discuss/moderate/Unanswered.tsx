@@ -19,7 +19,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
   return (
     <table className="mt-4 w-full text-left">
       <thead>
-        <tr className="quiet ruled border-b text-xs [overflow-wrap:normal] sm:text-sm">
+        <tr className="quiet ruled border-b text-xs sm:text-sm">
           <th scope="col" className="py-2 pr-4 font-medium">
             Thread
           </th>
@@ -34,7 +34,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
       <tbody>
         {threads.map((thread) => (
           <tr key={thread.id} className="ruled border-b align-top">
-            <th scope="row" className="max-w-24 py-2.5 pr-4 font-normal sm:max-w-72">
+            <th scope="row" className="max-w-32 min-w-30 py-2.5 pr-3 font-normal sm:max-w-72 sm:pr-4">
               <Link
                 to={addresses.post(course, forum.id, thread.id)}
                 className="font-semibold hover:underline"
@@ -43,7 +43,7 @@ export function Unanswered({ moderate }: { moderate: ModerateView }) {
               </Link>
               <span className="quiet block truncate text-sm">{thread.begins}</span>
             </th>
-            <td className="num py-2.5 pr-4 text-right">{numberWords(thread.posts)}</td>
+            <td className="num py-2.5 pr-3 text-right sm:pr-4">{numberWords(thread.posts)}</td>
             <td className="py-2.5">
               <ul className="space-y-0.5">
                 {thread.unanswered.map((post) => (

@@ -16,6 +16,14 @@ import { Tally } from '../../../ui/Tally';
 import { useTitle } from '../../../ui/useTitle';
 import { cellWords } from '../matrix/cellWords';
 
+/** How heads of columns stand that are not as the others: figures to the right, and in little room some below the name. */
+const HEAD: Readonly<Record<string, string>> = {
+  Number: 'pr-4 max-sm:hidden',
+  Section: 'pr-4 max-sm:hidden',
+  Words: 'pr-4 text-right',
+  Score: 'text-right',
+};
+
 /** A column on paper: every student with what was made and what it came to. */
 export function PrintColumn() {
   const course = useCourse();
@@ -58,7 +66,7 @@ export function PrintColumn() {
       </p>
       <h1 className="text-2xl">{item.title}</h1>
       <p className="quiet num">
-        {course.title} ({course.code}) · {category ? category.title : 'in no category'} · of{' '}
+        {course.title} ({course.code}) · {category ? category.title : 'in no category'} · out of{' '}
         {maximumWords(item.maximum)} · as of {exactWords(courseNow(), course.zone)}
       </p>
       <p className="num">
@@ -70,11 +78,7 @@ export function PrintColumn() {
         <thead>
           <tr>
             {heads.map((head) => (
-              <th
-                key={head}
-                scope="col"
-                className={`label-caps ruled border-b py-1 pr-4 ${head === 'Score' || head === 'Words' ? 'text-right' : ''}`}
-              >
+              <th key={head} scope="col" className={`label-caps ruled border-b py-1 ${HEAD[head] ?? 'pr-4'}`}>
                 {head}
               </th>
             ))}
@@ -88,17 +92,24 @@ export function PrintColumn() {
               <tr key={row.student.id} className="break-inside-avoid">
                 <th scope="row" className="ruled border-b py-1 pr-4 font-medium">
                   {row.student.sortable}
+                  <span className="quiet block text-xs font-normal sm:hidden">
+                    {[row.studentNumber, sections.get(row.sectionId ?? '')].filter(Boolean).join(' · ')}
+                  </span>
                 </th>
-                <td className="ruled quiet border-b py-1 pr-4">{row.studentNumber}</td>
-                <td className="ruled quiet border-b py-1 pr-4">{sections.get(row.sectionId ?? '')}</td>
+                <td className="ruled quiet border-b py-1 pr-4 max-sm:hidden">{row.studentNumber}</td>
+                <td className="ruled quiet border-b py-1 pr-4 max-sm:hidden">
+                  {sections.get(row.sectionId ?? '')}
+                </td>
                 {item.forumId !== null && (
                   <>
                     <td className="ruled border-b py-1 pr-4">{line && <Tally slots={line.slots} />}</td>
-                    <td className="ruled border-b py-1 pr-4 text-right">{line && numberWords(line.words)}</td>
+                    <td className="ruled border-b num py-1 pr-4 text-right">
+                      {line && numberWords(line.words)}
+                    </td>
                   </>
                 )}
-                <td className="ruled border-b py-1 text-right">
-                  <b>
+                <td className="ruled border-b num py-1 text-right">
+                  <b className="whitespace-nowrap">
                     {text === '·' ? '—' : text}
                     {mark === 'changed' && '△'}
                   </b>

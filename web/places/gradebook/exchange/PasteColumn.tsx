@@ -104,9 +104,9 @@ export function PasteColumn({
                   const now = row ? valueIn(row.cells[at]!) : null;
                   return (
                     <tr key={line} className="ruled border-b last:border-0">
-                      <td className="quiet py-1 pr-3">{line}</td>
+                      <td className="quiet num py-1 pr-3">{line}</td>
                       <td className="py-1 pr-3">{row?.student.sortable ?? '—'}</td>
-                      <td className="quiet py-1 pr-3 text-right">{row && said(now)}</td>
+                      <td className="quiet num py-1 pr-3 text-right">{row && said(now)}</td>
                       <td className={`py-1 text-right ${problem ? 'text-error' : ''}`}>
                         {problem !== null ? (
                           `“${OF_WHOM.includes(problem) ? who : score}” ${PROBLEMS[problem]}`

@@ -56,7 +56,7 @@ function Changes({
                 </td>
                 <td className="py-1 pr-4 font-medium">{change.student.sortable}</td>
                 <td className="quiet py-1 pr-4">{title(change.item)}</td>
-                <td className="py-1 pr-4">
+                <td className="num py-1 pr-4">
                   {said(change.before)}
                   {conflict && (
                     <span className="block text-xs text-late">
@@ -64,7 +64,7 @@ function Changes({
                     </span>
                   )}
                 </td>
-                <td className="py-1">
+                <td className="num py-1">
                   <b>{said(change.after)}</b>
                 </td>
               </tr>
