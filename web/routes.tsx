@@ -1,7 +1,7 @@
+import { FailedPage } from './ui/FailedPage';
 import { createBrowserRouter, Navigate, Outlet, useLocation, useParams, useRouteError } from 'react-router';
 import { addresses } from '../words/addresses';
 import { getCourse } from '../contract/course';
-import { ApiProblem } from './data/api';
 import { useCourse } from './data/course';
 import { useSession } from './data/session';
 import { useApi } from './data/useApi';
@@ -11,7 +11,7 @@ import { Courses } from './places/courses/Courses';
 import { useArrival } from './ui/focus/useArrival';
 import { Frame } from './ui/Frame';
 import { NotFound } from './ui/NotFound';
-import { Empty, Failed, Loading } from './ui/states';
+import { Empty, Loading } from './ui/states';
 
 function Start() {
   const { state } = useSession();
@@ -30,10 +30,9 @@ function Course() {
   }, [vantage, id]);
   if (error && !data && vantage !== null) return <NobodyThen />;
   if (error && !data) {
-    const gone = error instanceof ApiProblem && error.problem.status === 404;
     return (
       <Frame course={null}>
-        {gone ? <NotFound /> : <Failed error={error} retry={() => void mutate()} />}
+        <FailedPage error={error} retry={() => void mutate()} />
       </Frame>
     );
   }
@@ -97,7 +96,7 @@ function FirstPlace() {
 function Broken() {
   const error = useRouteError();
   return (
-    <Failed
+    <FailedPage
       error={error instanceof Error ? error : new Error('This page could not be shown.')}
       retry={() => location.reload()}
     />

@@ -34,12 +34,13 @@ export function Empty({
   );
 }
 
-/** What went wrong, in the server's sentence, and a way on. */
-export function Failed({ error, retry }: { error: unknown; retry?: () => void }) {
+/** What went wrong, in the server's sentence, and a way on; with a heading where it stands for a whole page. */
+export function Failed({ title, error, retry }: { title?: string; error: unknown; retry?: () => void }) {
   return (
     <div role="alert" className="mx-auto flex max-w-lg items-start gap-3 px-6 py-12">
       <CircleAlert className="mt-0.5 size-5 shrink-0 text-error" aria-hidden />
       <div>
+        {title && <h1 className="mb-1 text-xl">{title}</h1>}
         <p>{sentenceOf(error)}</p>
         {retry && (
           <button type="button" className="link-plain mt-2" onClick={retry}>

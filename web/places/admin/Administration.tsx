@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { useState } from 'react';
 import { listAllCourses, listAllPeople, type AdminPerson } from '../../../contract/admin';
 import { holdsWords } from '../../../core/text/foldText';
@@ -7,7 +8,7 @@ import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
 import { Frame } from '../../ui/Frame';
 import { NotFound } from '../../ui/NotFound';
-import { Failed, Loading } from '../../ui/states';
+import { Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { CourseTable } from './CourseTable';
 import { NewCourse } from './NewCourse';
@@ -77,7 +78,7 @@ export function Administration() {
   return (
     <Frame course={null}>
       {error ? (
-        <Failed error={error} />
+        <FailedPage error={error} />
       ) : !courses.data || !people.data ? (
         <Loading />
       ) : (

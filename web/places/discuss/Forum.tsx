@@ -1,17 +1,16 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { lazy, Suspense, useCallback, useRef, type RefObject } from 'react';
 import { useParams } from 'react-router';
 import type { ForumView } from '../../../contract/discuss';
 import type { PostView } from '../../../contract/posts';
 import { plural } from '../../../words/numbers';
-import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useSession } from '../../data/session';
 import { useWaitingPosts } from '../../data/unsent';
 import { useEditorSoon } from '../../ui/editor/RichEditor';
 import { useVantage } from '../../data/vantage';
 import { Kbd } from '../../ui/keys';
-import { NotFound } from '../../ui/NotFound';
-import { Failed, Loading } from '../../ui/states';
+import { Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { BodiesProvider } from './context/bodies';
 import { CurrentProvided } from './context/currentPost';
@@ -47,8 +46,7 @@ function OneForum({ id }: { id: string }) {
   useTitle(context?.forum.title, 'Discuss', course.title);
   if (context === null) {
     if (!error) return <Loading what="Opening the forum" />;
-    const isGone = error instanceof ApiProblem && error.problem.status === 404;
-    return isGone ? <NotFound /> : <Failed error={error} retry={refresh} />;
+    return <FailedPage error={error} retry={refresh} />;
   }
   if (context.forum.phase === 'locked') return <Locked forum={context.forum} />;
   return (

@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { fromNow } from '../../../words/dates';
 import { Link } from 'react-router';
@@ -8,7 +9,7 @@ import { useApi } from '../../data/useApi';
 import { dueWords } from '../../ui/dateWords';
 import { plural, numberWords } from '../../../words/numbers';
 import { SealMark } from '../../ui/SealMark';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
 import { useTitle } from '../../ui/useTitle';
 
@@ -53,7 +54,7 @@ export function Forums() {
   const now = useNow();
   useTitle('Discuss', course.title);
   const { data, error, mutate } = useApi(listForums, { course: course.id });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the forums" />;
   if (data.forums.length === 0) {
     return (

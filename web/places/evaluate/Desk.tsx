@@ -1,13 +1,12 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { useEffect, useRef, useState } from 'react';
 import { usePanelRef } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from '../../ui/toast';
 import { addresses } from '../../../words/addresses';
-import { ApiProblem } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { useMedia } from '../../data/useMedia';
-import { NotFound } from '../../ui/NotFound';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { DeskPanels, type DeskParts } from './desk/DeskPanels';
 import { DeskSteps } from './desk/DeskSteps';
@@ -22,15 +21,6 @@ import { ScoreSheet, useRelease } from './ScoreSheet';
 import { GiveBar } from './sheet/GiveBar';
 import { SavedRemarks } from './sheet/SavedRemarks';
 import { useSheet } from './sheet/useSheet';
-
-/** What cannot be fetched: it is not there, or it can be tried again. */
-function Missing({ error, retry }: { error: Error; retry: () => void }) {
-  return error instanceof ApiProblem && error.problem.status === 404 ? (
-    <NotFound />
-  ) : (
-    <Failed error={error} retry={retry} />
-  );
-}
 
 /** Before a student is chosen. */
 function NobodyChosen({ next, open }: { next: string | null; open: () => void }) {
@@ -118,7 +108,7 @@ export function Desk() {
   });
 
   if (docket.error && !docket.data)
-    return <Missing error={docket.error} retry={() => void docket.mutate()} />;
+    return <FailedPage error={docket.error} retry={() => void docket.mutate()} />;
   if (!docket.data) return <Loading what="Opening the docket" />;
   const parts: DeskParts = {
     docket: (
@@ -149,7 +139,7 @@ export function Desk() {
         ) : desk.data ? (
           <Pages key={`${studentId} ${unfolded}`} view={desk.data} sheet={sheet} unfolded={unfolded} />
         ) : desk.error ? (
-          <Missing error={desk.error} retry={() => void desk.mutate()} />
+          <FailedPage error={desk.error} retry={() => void desk.mutate()} />
         ) : (
           <Loading what="Opening the pages" />
         )}

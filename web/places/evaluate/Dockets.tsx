@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { Link } from 'react-router';
 import { listDockets } from '../../../contract/evaluate';
 import { listLooks } from '../../../contract/secondLooks';
@@ -7,7 +8,7 @@ import { maximumWords, plural } from '../../../words/numbers';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 import { whatWaits, type WaitingDocket } from './whatWaits';
@@ -22,7 +23,7 @@ export function Dockets() {
   useTitle('Evaluate', course.title);
   const { data, error, mutate } = useApi(listDockets, { course: course.id });
   const looks = useApi(listLooks, { course: course.id });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the dockets" />;
   if (data.forums.length === 0)
     return (

@@ -1,10 +1,11 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { Link, useSearchParams } from 'react-router';
 import { listLooks, type QueuedLook } from '../../../contract/secondLooks';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { maximumWords, pointWords } from '../../../words/numbers';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 
@@ -54,7 +55,7 @@ export function SecondLooks() {
   useTitle('Another look', 'Evaluate', course.title);
   const [search, setSearch] = useSearchParams();
   const { data, error, mutate } = useApi(listLooks, { course: course.id });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the queue" />;
   const state = search.get('state') ?? '';
   const shown = data.looks.filter((look) => state === '' || look.state === state);

@@ -1,10 +1,11 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { getGradebook, type GradebookView } from '../../../contract/gradebook';
 import { useCourse } from '../../data/course';
 import { useMedia } from '../../data/useMedia';
 import { useApi } from '../../data/useApi';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { CellLine } from './cell/CellLine';
 import { NotKeptBar } from './cell/NotKeptBar';
@@ -130,7 +131,7 @@ export function Gradebook() {
   useTitle('Gradebook', course.title);
   const { data, error, mutate } = useApi(getGradebook, { course: course.id });
   useLiveGradebook(course.id, mutate);
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the gradebook" />;
   if (data.items.length === 0 || data.rows.length === 0) return <Nothing view={data} />;
   return (

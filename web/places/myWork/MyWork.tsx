@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { fromNow, sameDay } from '../../../words/dates';
 import type { ReactNode } from 'react';
@@ -10,7 +11,7 @@ import { useApi } from '../../data/useApi';
 import { dateWords, dayWords, dueWords, ownTimeWords, timeWords } from '../../ui/dateWords';
 import { plural, maximumWords, pointWords } from '../../../words/numbers';
 import { nextStep } from '../../../words/requirements';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { Tally } from '../../ui/Tally';
 import { useTitle } from '../../ui/useTitle';
 
@@ -157,7 +158,7 @@ export function MyWork() {
   const now = useNow();
   useTitle('My work', course.title);
   const { data, error, mutate } = useApi(getMyWork, { course: course.id }, { refreshInterval: 60_000 });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Finding what is due" />;
   if (data.forums.length === 0)
     return (

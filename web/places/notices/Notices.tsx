@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { sameDay } from '../../../words/dates';
 import { CheckCheck } from 'lucide-react';
 import { useId } from 'react';
@@ -16,7 +17,7 @@ import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { useVantage } from '../../data/vantage';
 import { dayWords, duesIn } from '../../ui/dateWords';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 import { dateChanges, noticeAddress, noticeWords } from '../../../words/notices';
@@ -42,7 +43,7 @@ export function Notices() {
         What someone is told, and what of it they have read, is shown to nobody else.
       </Empty>
     );
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening your notices" />;
   const read = async (keys: 'all' | readonly string[]) => {
     await orSayWhyNot(() =>

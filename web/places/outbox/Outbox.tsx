@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { Download } from 'lucide-react';
 import { getMailFile, getOutbox, type OutboxMail } from '../../../contract/notices';
 import { addressOf } from '../../data/api';
@@ -5,7 +6,7 @@ import { useApi } from '../../data/useApi';
 import { ownZone } from '../../data/zone';
 import { dateWords } from '../../ui/dateWords';
 import { Frame } from '../../ui/Frame';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 
 const STATES: Record<OutboxMail['state'], string> = {
@@ -32,7 +33,7 @@ export function Outbox() {
 
 function Mails() {
   const { data, error, mutate } = useApi(getOutbox, {}, { refreshInterval: 15_000 });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the outbox" />;
   return (
     <div className="mx-auto w-full max-w-3xl px-5 pt-6 pb-16">

@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
@@ -8,7 +9,7 @@ import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { findingWords } from '../../../words/findings';
 import { plural } from '../../../words/numbers';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { FindingItem } from './FindingItem';
 import { titleIn } from './planOrder';
@@ -29,7 +30,7 @@ export function Checks() {
   const findings = useFindings(data, course);
   const { move, versionOf, warning } = usePlanMoves(data, forget);
   const actions = useForumActions(versionOf, forget);
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data || findings.total === null) return <Loading what="Reading the plan" />;
   const words = wordsFor(data, course);
   const canEdit = course.role === 'instructor';

@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { Plus, Settings2, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -11,7 +12,7 @@ import { useApi } from '../../data/useApi';
 import { DAY } from '../../../core/time/instant';
 import { Kbd, useKeys } from '../../ui/keys';
 import { plural } from '../../../words/numbers';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { ArrangeDialog } from './ArrangeDialog';
 import { Bin } from './Bin';
@@ -71,7 +72,7 @@ export function Plan() {
       : [],
   );
   const terms = useOpenTerms(data, canEdit);
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the plan" />;
   const selected = data.forums.find(({ id }) => id === search.get('forum'));
   const hasOwnTerms = data.forums.some(({ forum }) => forum.ownTerms.length > 0);

@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { holdsWords } from '../../../core/text/foldText';
 import { Download, MailPlus, Upload, UserPlus } from 'lucide-react';
 import { useState } from 'react';
@@ -9,7 +10,7 @@ import { useAddress } from '../../data/useAddress';
 import { useApi } from '../../data/useApi';
 import { dayWords } from '../../ui/dateWords';
 import { numberWords, plural } from '../../../words/numbers';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { Groups } from './Groups';
 import { ImportRoster } from './ImportRoster';
@@ -182,7 +183,7 @@ export function Roster() {
   const [search] = useSearchParams();
   const view = search.get('view') ?? 'people';
   const { data, error, mutate } = useApi(getRoster, { course: course.id });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the roster" />;
   const canEdit = course.role === 'instructor';
   const students = data.people.filter(({ role, removed }) => role === 'student' && !removed);

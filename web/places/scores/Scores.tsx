@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { NoTotal } from '../../ui/NoTotal';
 import { Link } from 'react-router';
@@ -8,7 +9,7 @@ import { Explanation } from '../../ui/Explanation';
 import { plural, maximumWords, percentWords } from '../../../words/numbers';
 import { scoreWords } from '../../../words/scores';
 import { Prose } from '../../ui/Prose';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 import { AttachmentList } from '../../ui/files/Attachments';
@@ -85,7 +86,7 @@ export function Scores() {
   const course = useCourse();
   useTitle('Scores', course.title);
   const { data, error, mutate } = useApi(getScores, { course: course.id });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening your scores" />;
   if (data.items.length === 0)
     return (

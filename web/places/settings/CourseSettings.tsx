@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
@@ -15,7 +16,7 @@ import { useApi } from '../../data/useApi';
 import { useBegun } from '../../data/useBegun';
 import { useKeptEdit } from '../../data/useKeptEdit';
 import { showProblems } from '../../forms/serverProblems';
-import { Failed, Loading } from '../../ui/states';
+import { Loading } from '../../ui/states';
 import { Unsaved } from '../../ui/Unsaved';
 import { useTitle } from '../../ui/useTitle';
 import { CategoriesRow } from './rows/CategoriesRow';
@@ -126,7 +127,7 @@ export function CourseSettings() {
     { course: course.id },
     { revalidateOnFocus: false },
   );
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading />;
   return <Editing latest={data} />;
 }

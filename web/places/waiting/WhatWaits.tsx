@@ -1,3 +1,4 @@
+import { FailedPage } from '../../ui/FailedPage';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getWaiting, type WaitingForum } from '../../../contract/waiting';
@@ -5,7 +6,7 @@ import { addresses } from '../../../words/addresses';
 import { plural } from '../../../words/numbers';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
-import { Empty, Failed, Loading } from '../../ui/states';
+import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
 import { MoreTimeItem } from './MoreTimeItem';
@@ -51,7 +52,7 @@ export function WhatWaits() {
   const course = useCourse();
   useTitle('What waits', course.title);
   const { data, error, mutate } = useApi(getWaiting, { course: course.id });
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Loading what waits" />;
   const { forums, requests, looks } = data;
   const count = (of: 'held' | 'reported') => forums.reduce((sum, forum) => sum + forum[of].length, 0);

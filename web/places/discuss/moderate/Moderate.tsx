@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { addresses } from '../../../../words/addresses';
 import { ArrowLeft } from 'lucide-react';
 import { Link, useParams } from 'react-router';
@@ -9,7 +10,7 @@ import { useApi } from '../../../data/useApi';
 import { useVantage } from '../../../data/vantage';
 import { NotFound } from '../../../ui/NotFound';
 import { numberWords } from '../../../../words/numbers';
-import { Failed, Loading } from '../../../ui/states';
+import { Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { EvidenceList } from './EvidenceList';
 import { FreezeForum } from './FreezeForum';
@@ -30,7 +31,7 @@ export function Moderate() {
     return error instanceof ApiProblem && error.problem.status === 404 ? (
       <NotFound />
     ) : (
-      <Failed error={error} retry={() => void mutate()} />
+      <FailedPage error={error} retry={() => void mutate()} />
     );
   if (!data) return <Loading what="Opening Moderate" />;
   const unanswered = data.threads.reduce((sum, thread) => sum + thread.unanswered.length, 0);

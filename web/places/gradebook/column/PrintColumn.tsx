@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { addresses } from '../../../../words/addresses';
 import { Printer } from 'lucide-react';
 import { useMemo } from 'react';
@@ -11,7 +12,7 @@ import { useApi } from '../../../data/useApi';
 import { exactWords } from '../../../ui/dateWords';
 import { NotFound } from '../../../ui/NotFound';
 import { plural, maximumWords, numberWords, pointWords } from '../../../../words/numbers';
-import { Failed, Loading } from '../../../ui/states';
+import { Loading } from '../../../ui/states';
 import { Tally } from '../../../ui/Tally';
 import { useTitle } from '../../../ui/useTitle';
 import { cellWords } from '../matrix/cellWords';
@@ -46,7 +47,7 @@ export function PrintColumn() {
         : null,
     [view, item, at],
   );
-  if (error && !view) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !view) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!view) return <Loading what="Laying out the page" />;
   if (!item || figures === null) return <NotFound />;
   const category = view.categories.find(({ id }) => id === item.categoryId);

@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { addresses } from '../../../../words/addresses';
 import { Eye, Printer } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -7,7 +8,7 @@ import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
 import { lookAs } from '../../../data/vantage';
 import { plural, maximumWords, percentWords } from '../../../../words/numbers';
-import { Failed, Loading } from '../../../ui/states';
+import { Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { plusWords } from '../../../../words/ownTerms';
 import { cellWords } from '../matrix/cellWords';
@@ -80,7 +81,7 @@ export function StudentTerm() {
   const { student: id } = useParams();
   const { data, error, mutate } = useApi(getStudentTerm, { course: course.id, student: id! });
   useTitle(data?.student.name ?? 'A student', course.title);
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the student’s term" />;
   const { student } = data;
   const misses = data.forums.filter(({ missedInARow }) => missedInARow).length;

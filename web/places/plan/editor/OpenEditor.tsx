@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { ForumSettings } from '../../../../contract/forumSettings';
@@ -8,14 +9,13 @@ import { fromRecipeDates } from '../../../../core/plan/recipeDates';
 import { classWeeks, unitOfWeek } from '../../../../core/plan/unitOfWeek';
 import { mondayOf } from '../../../../core/time/calendarDay';
 import { toWallClock } from '../../../../core/time/wallClock';
-import { ApiProblem } from '../../../data/api';
 import { courseNow } from '../../../data/clock';
 import { useCourse } from '../../../data/course';
 import { termDays } from '../../../data/termDays';
 import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
 import { NotFound } from '../../../ui/NotFound';
-import { Failed, Loading } from '../../../ui/states';
+import { Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { ForumEditor } from './ForumEditor';
 
@@ -30,7 +30,7 @@ export function NewForum() {
   useTitle('New forum', course.title);
   if (course.role !== 'instructor') return <NotFound />;
   const error = plan.error ?? recipes.error;
-  if (error && !plan.data) return <Failed error={error} retry={() => void plan.mutate()} />;
+  if (error && !plan.data) return <FailedPage error={error} retry={() => void plan.mutate()} />;
   if (!plan.data || (recipeId && !recipes.data)) return <Loading />;
   const recipe = recipes.data?.recipes.find((each) => each.id === recipeId);
   const week = /^\d{4}-\d{2}-\d{2}$/.test(search.get('week') ?? '') ? search.get('week')! : null;
@@ -90,12 +90,7 @@ export function EditForum() {
   useTitle(saved.data?.settings.title, 'Plan', course.title);
   if (course.role !== 'instructor') return <NotFound />;
   const error = plan.error ?? saved.error;
-  if (error && !saved.data)
-    return error instanceof ApiProblem && error.problem.status === 404 ? (
-      <NotFound />
-    ) : (
-      <Failed error={error} />
-    );
+  if (error && !saved.data) return <FailedPage error={error} />;
   if (!plan.data || !saved.data) return <Loading />;
   return <ForumEditor key={saved.data.id} plan={plan.data} saved={saved.data} keep={saved.data.id} />;
 }

@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { addresses } from '../../../../words/addresses';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
@@ -15,7 +16,7 @@ import { useApi } from '../../../data/useApi';
 import { useBegun } from '../../../data/useBegun';
 import { useKeptEdit } from '../../../data/useKeptEdit';
 import { NotFound } from '../../../ui/NotFound';
-import { Failed, Loading } from '../../../ui/states';
+import { Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { ForCourse } from '../../../forms/ForCourse';
 import type { ScoresChoice } from '../rehearsal/ScoresMove';
@@ -173,7 +174,7 @@ export function EditGuide() {
   const kept = data?.guides.find((each) => each.id === (isNew ? search.get('from') : id)) ?? null;
   useTitle(isNew ? 'New' : kept?.guide.title, 'Library', course.title);
   if (course.role !== 'instructor') return <NotFound />;
-  if (error && !data) return <Failed error={error} />;
+  if (error && !data) return <FailedPage error={error} />;
   if (!data) return <Loading />;
   if (isNew) {
     const asked = guideRules.map(({ kind }) => kind).find((kind) => kind === search.get('kind')) ?? 'rubric';

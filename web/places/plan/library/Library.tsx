@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { addresses } from '../../../../words/addresses';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -8,7 +9,7 @@ import { useCourse } from '../../../data/course';
 import { newId } from '../../../data/newId';
 import { useApi } from '../../../data/useApi';
 import { Dialog } from '../../../ui/Dialog';
-import { Empty, Failed, Loading } from '../../../ui/states';
+import { Empty, Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { saveAsCsv, saveAsJson } from '../../../scoring/library/guideFiles';
 import { guideRule, guideRules } from '../../../../core/scoring/guide';
@@ -55,7 +56,7 @@ export function Library() {
       await navigate(id);
     });
   };
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the library" />;
   const make = canEdit && (
     <span className="flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">

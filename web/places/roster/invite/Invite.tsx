@@ -1,3 +1,4 @@
+import { FailedPage } from '../../../ui/FailedPage';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { AnswerOf } from '../../../../contract/endpoint';
@@ -7,7 +8,7 @@ import { addresses } from '../../../../words/addresses';
 import { numberWords, plural } from '../../../../words/numbers';
 import { useCourse } from '../../../data/course';
 import { useApi } from '../../../data/useApi';
-import { Empty, Failed, Loading } from '../../../ui/states';
+import { Empty, Loading } from '../../../ui/states';
 import { HandedLinks } from './HandedLinks';
 import { InviteByMail } from './InviteByMail';
 import { InviteTable } from './InviteTable';
@@ -33,7 +34,7 @@ export function Invite({ roster }: { roster: RosterView }) {
         now?.people.some(({ invited }) => invited?.state === 'waiting') ? 3000 : 0,
     },
   );
-  if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
+  if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Opening the invitations" />;
   if (data.people.length === 0)
     return (
