@@ -17,7 +17,7 @@ describe('what a week brings', () => {
     const teodora = await s.anotherPage();
     await teodora.enter('Teodora Maric', '/c/rvc210/waiting');
     await teodora.sees('I am with my brother in hospital until Saturday.');
-    await teodora.click('button', 'Give more time …');
+    await teodora.click('button', 'Give more time … to Ilse Maas');
     await teodora.find('dialog', 'More time for Ilse Maas');
     await teodora.type('A message to the student, if you like', 'Take care of him.');
     await teodora.inDialog('Give more time');

@@ -41,10 +41,10 @@ export function MoreTimeItem({ request }: { request: MoreTimeRequest }) {
       {course.role === 'instructor' ? (
         <p className="mt-2 flex gap-3">
           <button type="button" className="btn btn-primary btn-sm" onClick={() => setOpen('grant')}>
-            Give more time …
+            Give more time …<span className="sr-only"> to {request.student.name}</span>
           </button>
           <button type="button" className="btn btn-sm raised ruled" onClick={() => setOpen('decline')}>
-            Decline …
+            Decline …<span className="sr-only"> what {request.student.name} asks</span>
           </button>
         </p>
       ) : (
