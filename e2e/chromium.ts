@@ -29,10 +29,10 @@ export async function setPageSize(driver: WebDriver, width: number, height: numb
   });
 }
 
-/** Asks pages for no motion, as someone does in the settings of their machine: what changes has changed at once. */
-export async function setStill(driver: WebDriver): Promise<void> {
+/** Asks pages for motion or for none, as someone does in the settings of their machine; without it, what changes has changed at once. */
+export async function setMotion(driver: WebDriver, motion: 'reduce' | 'no-preference'): Promise<void> {
   await (driver as chrome.Driver).sendDevToolsCommand('Emulation.setEmulatedMedia', {
-    features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],
+    features: [{ name: 'prefers-reduced-motion', value: motion }],
   });
 }
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, inject } from 'vitest';
 import type { MailTransport, RunningDemo } from '../demo/start';
 import { startDemo } from '../demo/start';
-import { startChromium, type Browser } from './chromium';
+import { setMotion, startChromium, type Browser } from './chromium';
 import { Page } from './page';
 
 /** What a story has: a server of its own on a copy of the demo course, and pages in a browser. */
@@ -59,6 +59,8 @@ export function story(
   const openAs = async (whose: Browser[]) => {
     const browser = kept.browsers.pop() ?? (await startChromium());
     whose.push(browser);
+    // Drawing what moves would take its share of every story; the path from plan to gradebook asks for motion.
+    await setMotion(browser.driver, 'reduce');
     return new Page(browser.driver, state.base);
   };
   /** A browser that cannot be cleared, because a story ended it or it hangs, is not used again. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { isWide, violationsOn } from '../axe';
-import { setPageSize, setStill } from '../chromium';
+import { setPageSize } from '../chromium';
 import { addressesOf } from '../routes';
 import { story } from '../story';
 
@@ -114,7 +114,6 @@ describe('every place, in every size, by day and by night', () => {
     );
   };
   const enter = async (who: string) => {
-    await setStill(s.page.driver);
     if (who !== '' && current !== who) await s.page.enter(who);
     current = who;
   };

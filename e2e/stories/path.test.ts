@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
+import { setMotion } from '../chromium';
 import { HOUR, when } from '../times';
 import { story } from '../story';
 
@@ -12,6 +13,7 @@ describe('from plan to gradebook', () => {
 
   it('an instructor makes a forum from a title, a prompt and two due dates', async () => {
     const { page } = s;
+    await setMotion(page.driver, 'no-preference');
     await page.go('/sign-in');
     await page.click('button', /^Teodora Maric/);
     await page.sees('The plan');
