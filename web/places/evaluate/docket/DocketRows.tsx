@@ -31,6 +31,9 @@ export function DocketRows({
     estimateSize: () => ROW,
     getItemKey: (index) => rows[index]!.student.id,
     overscan: BEYOND,
+    // The chosen student is seen whole, however much is said of them, with the ones before and after.
+    scrollPaddingStart: ROW,
+    scrollPaddingEnd: 2 * ROW,
   });
   const at = rows.findIndex(({ student }) => student.id === selected);
   useEffect(() => {
