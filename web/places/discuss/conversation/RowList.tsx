@@ -75,7 +75,7 @@ function Feed({
 }
 
 /** So many rows are laid out at a time, so that the page never stands still for long. */
-const AT_A_TIME = 10;
+const AT_A_TIME = 5;
 
 /** Some of the rows; drawn anew only where they are others. */
 const Some = memo(function Some({ rows, render, from }: Pick<Props, 'rows' | 'render'> & { from: number }) {
