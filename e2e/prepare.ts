@@ -13,7 +13,7 @@ declare module 'vitest' {
 }
 
 /** Lays the demo course out once; the stories copy it. All that they write besides goes into a folder that is removed after them. */
-export default async function prepare(project: TestProject): Promise<() => void> {
+export default async function prepare(project: TestProject): Promise<() => Promise<void>> {
   const scratch = mkdtempSync(join(tmpdir(), 'juror-stories-'));
   process.env.TMPDIR = scratch;
   const folder = mkdtempSync(join(scratch, 'prepared-'));
@@ -21,6 +21,17 @@ export default async function prepare(project: TestProject): Promise<() => void>
   await new Promise<void>((resolve) => demo.server.close(() => resolve()));
   await demo.close();
   project.provide('preparedData', folder);
-  // The last browsers may still be ending.
-  return () => rmSync(scratch, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
+  return () => removed(scratch);
+}
+
+/** Removes a folder that browsers which are still ending may write to; what cannot be removed is left, and no story fails for it. */
+async function removed(folder: string): Promise<void> {
+  for (let tries = 0; tries < 100; tries++) {
+    try {
+      return rmSync(folder, { recursive: true, force: true });
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+  console.warn(`${folder} could not be removed.`);
 }

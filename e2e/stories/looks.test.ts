@@ -51,8 +51,8 @@ const STUDENT = [
   'notices',
 ];
 
-/** Dialogs, each opened by a button of a place. */
-const DIALOGS: readonly [string, string][] = [
+/** Dialogs, each opened by a button of a place; or by a button, and then by what it shows. */
+const DIALOGS: readonly (readonly [path: string, button: string, then?: string])[] = [
   ['plan', 'Shift'],
   ['plan', 'New forum'],
   ['plan', 'Arrange'],
@@ -60,6 +60,15 @@ const DIALOGS: readonly [string, string][] = [
   ['gradebook', 'Export'],
   ['gradebook', 'New item'],
   ['waiting', 'Vantage'],
+];
+const FURTHER_DIALOGS: typeof DIALOGS = [
+  ['waiting', 'Give more time'],
+  ['waiting', 'Decline'],
+  ['roster', 'Quist, Sunniva', 'Time away'],
+  ['evaluate/floodplain', 'More to do with this docket', 'Share out among evaluators'],
+  ['discuss/floodplain?author=rafael-osei', 'More to do with Rafael Osei', '2 versions'],
+  ['discuss/floodplain?author=rafael-osei', 'More to do with Rafael Osei', 'Remove'],
+  ['discuss/floodplain?author=rafael-osei', 'More to do with Rafael Osei', 'Move'],
 ];
 
 /**
@@ -140,9 +149,12 @@ describe('every place, in every size, by day and by night', () => {
     ALL ? 600_000 : undefined,
   );
 
-  it.each(DIALOGS.map(([path, button], index) => [path, button, index] as const))(
+  const dialogs = ALL ? [...DIALOGS, ...FURTHER_DIALOGS] : DIALOGS;
+  it.each(
+    dialogs.map(([path, button, then = ''], index) => [path, then || button, button, then, index] as const),
+  )(
     'at %s the dialog of “%s” has no violation',
-    async (path, button, index) => {
+    async (path, _, button, then, index) => {
       const { page } = s;
       await enter('Teodora Maric');
       for (const { size, themes } of looksOf(index)) {
@@ -152,6 +164,14 @@ describe('every place, in every size, by day and by night', () => {
         await page.go(`/c/rvc210/${path}`);
         await settle(true);
         await page.click('button', new RegExp(`^${button}`));
+        if (then !== '') {
+          const shown = new RegExp(`^${then}`);
+          await page.until(
+            async () => (await page.has('menuitem', shown)) || (await page.has('button', shown)),
+            then,
+          );
+          await page.click((await page.has('menuitem', shown)) ? 'menuitem' : 'button', shown);
+        }
         await page.find('dialog', /./);
         await setPageSize(page.driver, size[0], size[1]);
         for (const theme of themes) {
