@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { resolveTerms } from '../terms/resolveTerms';
 import { at, course, forum, student, ZONE } from '../testing/fixtures';
-import { daysAway, timeAway } from './timeAway';
+import { daysAway, isMadeAlready, timeAway } from './timeAway';
 
 const ines = student('ines');
 const hearing = forum({
@@ -52,5 +52,17 @@ describe('time away', () => {
     expect(find([hearing], who, { from: '2026-03-06', to: '2026-03-06', days: 1 })[0]!.due).toEqual([
       { name: 'initialDue', at: at('03-06 23:59') },
     ]);
+  });
+  it('is made already where nothing due then is owed, whatever is due later', () => {
+    const [due, later] = [at('03-04 23:59'), at('03-08 23:59')];
+    const found = { due: [{ name: 'initialDue' as const, at: due }] };
+    expect(isMadeAlready(found, [{ state: 'metLate', due }])).toBe(true);
+    expect(isMadeAlready(found, [{ state: 'short', due }])).toBe(false);
+    expect(
+      isMadeAlready(found, [
+        { state: 'met', due },
+        { state: 'open', due: later },
+      ]),
+    ).toBe(true);
   });
 });

@@ -2,6 +2,7 @@ import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Student } from '../course/roster';
+import { isOwed, type Slot } from '../participation/slot';
 import { asked } from '../terms/asked';
 import { resolveTerms } from '../terms/resolveTerms';
 import { addDays, daysBetween } from '../time/calendarDay';
@@ -68,4 +69,17 @@ export function timeAway(
     found.push({ forumId: forum.id, due, ...extendDates(forum, student, moved, newId) });
   }
   return found.sort((one, other) => one.due[0]!.at - other.due[0]!.at);
+}
+
+/**
+ * Whether a student has already made everything that is due in a forum while they are away, so that nothing of it has to wait for
+ * anybody. (docs/rules §2)
+ *
+ * @param slots the student's required posts in that forum
+ */
+export function isMadeAlready(
+  { due }: Pick<DueWhileAway, 'due'>,
+  slots: readonly Pick<Slot, 'state' | 'due'>[],
+): boolean {
+  return !slots.some((slot) => isOwed(slot) && due.some(({ at }) => at === slot.due));
 }

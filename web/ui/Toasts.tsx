@@ -1,11 +1,9 @@
 import { useEffect, useState } from 'react';
 import type * as Sonner from 'sonner';
 import { useIsAttended } from '../data/activity';
+import { keepTrying } from '../data/keepTrying';
 import { useTheme } from '../data/theme';
 import { toastsAreShown, whenToastsAreWanted } from './toast';
-
-/** After so long it is tried again to fetch what shows messages, ms. */
-const AGAIN = 3000;
 
 /** Where messages that go by themselves are shown. */
 export function Toasts() {
@@ -17,11 +15,8 @@ export function Toasts() {
   const isLoading = isAttended || isWanted;
   useEffect(() => {
     if (!isLoading) return;
-    let again: ReturnType<typeof setTimeout>;
     // Without a connection it is tried until there is one: what was to be said then is said then.
-    const load = () => import('sonner').then(setSonner, () => (again = setTimeout(load, AGAIN)));
-    void load();
-    return () => clearTimeout(again);
+    return keepTrying(() => import('sonner'), setSonner);
   }, [isLoading]);
   useEffect(() => {
     // It hears of messages from now on: what is drawn in another runs before.

@@ -44,7 +44,7 @@ export function MoreTimeItem({ request }: { request: MoreTimeRequest }) {
             Give more time …<span className="sr-only"> to {request.student.name}</span>
           </button>
           <button type="button" className="btn btn-sm raised ruled" onClick={() => setOpen('decline')}>
-            Decline …<span className="sr-only"> what {request.student.name} asks</span>
+            Decline …<span className="sr-only"> {request.student.name}’s request</span>
           </button>
         </p>
       ) : (

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState, type ReactNode, type RefObjec
 import { textOf } from '../../../core/text/textOf';
 import { plainText } from '../../../core/text/plainText';
 import { useIsAttended } from '../../data/activity';
+import { keepTrying } from '../../data/keepTrying';
 import type { Editor, EditorProps } from './Editor';
 
 const load = async () => (fetched = (await import('./Editor')).Editor);
@@ -86,16 +87,9 @@ export function RichEditor({
   const [here, setHere] = useState(() => fetched && { Editor: fetched, hadFocus: false });
   useEffect(() => {
     if (!isWanted || here !== null) return;
-    let isOver = false;
-    load().then(
-      (Editor) => {
-        if (!isOver) setHere({ Editor, hadFocus: document.activeElement === field.current });
-      },
-      () => undefined,
+    return keepTrying(load, (Editor) =>
+      setHere({ Editor, hadFocus: document.activeElement === field.current }),
     );
-    return () => {
-      isOver = true;
-    };
   }, [isWanted, here]);
   return (
     <div

@@ -236,7 +236,7 @@ function DueThen({
           >
             <div className="min-w-0">
               <p className="font-semibold">{title}</p>
-              {made.has(each.forumId) && <p className="quiet text-sm">{name} has made this already.</p>}
+              {made.has(each.forumId) && <p className="quiet text-sm">{name} has done this already.</p>}
               {chosen === 'move'
                 ? each.dates.map((date) => (
                     <p key={date.name} className="num text-sm">

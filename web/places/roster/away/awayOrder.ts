@@ -1,8 +1,7 @@
 import type { AnswerOf, SentOf } from '../../../../contract/endpoint';
 import type { PlanView, setTimeAway } from '../../../../contract/plan';
 import type { StudentTerm } from '../../../../contract/studentTerm';
-import { isOwed } from '../../../../core/participation/slot';
-import type { DueWhileAway } from '../../../../core/plan/timeAway';
+import { isMadeAlready, type DueWhileAway } from '../../../../core/plan/timeAway';
 
 /** What becomes of a forum of which something is due while a student is away. */
 export type AwayChoice = 'move' | 'excuse' | 'leave';
@@ -28,15 +27,14 @@ function ownTermsChange(
   };
 }
 
-/** The forums of which a student has made already whatever is due while they are away: nothing of them has to wait for anybody. */
+/** The forums in which a student has already made what is due while they are away. */
 export function forumsMade(
   found: readonly Pick<DueWhileAway, 'forumId' | 'due'>[],
   { forums }: Pick<StudentTerm, 'forums'>,
 ): ReadonlySet<string> {
   const slotsOf = new Map(forums.map(({ id, slots }) => [id, slots]));
-  const isAllMade = ({ forumId, due }: (typeof found)[number]) =>
-    !(slotsOf.get(forumId) ?? []).some((slot) => isOwed(slot) && due.some(({ at }) => at === slot.due));
-  return new Set(found.filter(isAllMade).map(({ forumId }) => forumId));
+  const made = found.filter((each) => isMadeAlready(each, slotsOf.get(each.forumId) ?? []));
+  return new Set(made.map(({ forumId }) => forumId));
 }
 
 /** What is chosen for a forum: excusing only where it is scored; where everything is made, it is left unless somebody chooses. */
