@@ -62,6 +62,7 @@ export const slot: z.ZodType<Slot> = z.object({
   overdue: z.boolean(),
   due: instant.nullable(),
   postId: key.nullable(),
+  assignmentId: key.optional(),
   questionId: key.nullable(),
   metAt: instant.nullable(),
   daysLate: count,
@@ -268,6 +269,7 @@ const toldDates: z.ZodType<ToldDates> = z.object({
   postingUntil: instant.nullable(),
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
+  reviewsDue: instant.nullable(),
 });
 export const changedDates = z.object({ before: toldDates, after: toldDates });
 
@@ -306,6 +308,7 @@ export const forumFacts: z.ZodType<Forum> = z.object({
   seal: rules.seal,
   questions: z.array(z.object({ id: key, retired: z.boolean() })),
   required: rules.required,
+  review: rules.review,
   ownTerms: rules.ownTerms,
   prerequisites: rules.prerequisites,
   allowed: z.object(rules.allowed.shape),

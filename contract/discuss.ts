@@ -42,6 +42,7 @@ export const forumLine = z.object({
   /** The due dates that count for the student; the forum's own for staff. */
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
+  reviewsDue: instant.nullable(),
   closesAt: instant.nullable(),
   /** The newest posts of others that the person may read, where the forum shows them. */
   recent: z.array(z.object({ id, author: z.string(), at: instant })),
@@ -106,6 +107,7 @@ export const forumView = z.object({
     visibleUntil: instant.nullable(),
     initialDue: instant.nullable(),
     repliesDue: instant.nullable(),
+    reviewsDue: instant.nullable(),
   }),
   /** What is required of the person, as it holds for them. */
   required: requiredNumbers,

@@ -227,6 +227,7 @@ export const deskView = z.object({
     postingUntil: instant.nullable(),
     initialDue: instant.nullable(),
     repliesDue: instant.nullable(),
+    reviewsDue: instant.nullable(),
   }),
   /** What is required of the student, as it holds for them. */
   required: requiredNumbers,

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Forum } from '../core/course/forum';
 import { id, instant, percent } from './basics';
 import { requiredNumbers } from './requirements';
+import { reviewBounds, reviewSettings } from './reviewSettings';
 import { richText } from './richText';
 
 /** The kinds of files a post may carry. */
@@ -11,7 +12,7 @@ export const ATTACHMENT_KINDS = ['image', 'document', 'audio', 'video'] as const
 const date = instant.nullable();
 const ids = z.array(id).max(5000);
 
-/** The six dates. */
+/** The seven dates. */
 export const schedule = z.strictObject({
   visibleFrom: date,
   visibleUntil: date,
@@ -19,6 +20,7 @@ export const schedule = z.strictObject({
   postingUntil: date,
   initialDue: date,
   repliesDue: date,
+  reviewsDue: date,
 });
 
 const { shape: numbers } = requiredNumbers;
@@ -46,6 +48,7 @@ export const ownTerms = z.strictObject({
     postingUntil: dateTerm.optional(),
     initialDue: dateTerm.optional(),
     repliesDue: dateTerm.optional(),
+    reviewsDue: dateTerm.optional(),
   }),
   numbers: requiredNumbers.partial(),
 });
@@ -89,6 +92,7 @@ export const forumRules = z.strictObject({
   /** How the score is shown in the gradebook. */
   display: z.enum(['points', 'percent', 'letter', 'done']),
   required,
+  review: reviewSettings.nullable(),
   ownTerms: z.array(ownTerms).max(500),
   prerequisites: z
     .array(
@@ -154,6 +158,7 @@ function acrossFields(settings: { rules: ForumRules }, context: z.RefinementCtx)
     refuse('required.questions', `At most ${kept}: there are no more questions than that.`);
   if (readers === 'group' && settings.rules.groupPlanId === null)
     refuse('groupPlanId', 'Choose a group plan.');
+  for (const [field, message] of reviewBounds(settings.rules)) refuse(field, message);
 }
 
 /** Everything a person sets when building a forum. */

@@ -20,6 +20,7 @@ export const moreTimeRequest = z.object({
   /** The due dates as they hold for the student now. */
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
+  reviewsDue: instant.nullable(),
 });
 export type MoreTimeRequest = z.infer<typeof moreTimeRequest>;
 
@@ -70,7 +71,13 @@ export const answerMoreTime = endpoint({
   body: z
     .strictObject({
       /** The new due dates; one that is left out stays. Null declines. */
-      grant: z.strictObject({ initialDue: instant.optional(), repliesDue: instant.optional() }).nullable(),
+      grant: z
+        .strictObject({
+          initialDue: instant.optional(),
+          repliesDue: instant.optional(),
+          reviewsDue: instant.optional(),
+        })
+        .nullable(),
       /** What the student is told. */
       answer: z.string().trim().max(2000, 'At most 2,000 characters.').default(''),
       /** The names of those whom the change reseals or unseals have been seen. */

@@ -19,6 +19,7 @@ export const workLine = z.object({
   overdue: z.boolean(),
   initialDue: instant.nullable(),
   repliesDue: instant.nullable(),
+  reviewsDue: instant.nullable(),
   postingUntil: instant.nullable(),
   /** What is required of the student, as it holds for them. */
   required: requiredNumbers,

@@ -7,7 +7,8 @@ import { id, percent, points as anyPoints } from './basics';
 const points = z.int().min(0, 'points of 0 or more').max(100_000, 'at most 1,000 points');
 /** Points that an evaluator gives; how many there may be depends on the part. */
 const given = anyPoints.min(0, 'Points are 0 or more.');
-const basis = z.enum(['initial', 'replies', 'whole']);
+const postBasis = z.enum(['initial', 'replies', 'whole']);
+const basis = z.enum([...postBasis.options, 'reviews']);
 const named = (what: string, longest = 120) =>
   z.string().trim().min(1, `${what} needs a name`).max(longest, `at most ${longest} characters`);
 const described = z.string().trim().max(1000, 'at most 1,000 characters');
@@ -57,7 +58,7 @@ const rubric = guided(
           title: named('a criterion'),
           description: described,
           outcome: z.string().trim().max(200, 'at most 200 characters'),
-          basis,
+          basis: postBasis,
           levels: z
             .array(z.strictObject({ id, title: named('a level', 60), description: described, points }))
             .min(1, 'a criterion needs at least one level')
@@ -123,6 +124,7 @@ const levels = guided(
 const perPost = kind(
   'perPost',
   {
+    basis: postBasis,
     each: z.int().min(1, 'points above 0').max(100_000, 'at most 1,000 points'),
     combine: z.discriminatedUnion('by', [
       z.strictObject({ by: z.enum(['mean', 'median', 'highest', 'lowest', 'sum']) }),
@@ -136,7 +138,7 @@ const perPost = kind(
 
 const completion = kind('completion', { allOrNothing: z.boolean() }, {});
 
-const ratings = kind('ratings', { atLeast: upTo100 }, {});
+const ratings = kind('ratings', { basis: postBasis, atLeast: upTo100 }, {});
 
 /** Every kind of part, by its name. */
 export const partSchemas = {
@@ -168,6 +170,14 @@ export const partDecision = z.strictObject({
   ...levels.decision,
   ...perPost.decision,
 });
+
+/** A guide as it stands in a forum, for students who review one another: with the one of the library it was taken from. */
+const takenFrom = { guideId: id.nullable().optional() };
+export const reviewGuide = z.discriminatedUnion('kind', [
+  rubric.guide.extend(takenFrom),
+  checklist.guide.extend(takenFrom),
+  levels.guide.extend(takenFrom),
+]);
 
 /** A rubric, a checklist or a scale as it is kept, and as its JSON file holds it. (docs/formats) */
 export const guide = z.discriminatedUnion('kind', [rubric.guide, checklist.guide, levels.guide]);

@@ -127,6 +127,8 @@ const datesChange = z.strictObject({
   sealLiftsAt: instant.nullable().default(null),
   /** The last day for asking for another look, where there is one; left out, it stays. */
   lookUntil: instant.optional(),
+  /** When it is decided who reviews whom, where that is a date of its own; left out, it stays. */
+  pairAt: instant.optional(),
 });
 export type DatesChange = z.input<typeof datesChange>;
 

@@ -17,6 +17,8 @@ const recipeDates = z.strictObject({
   postingUntil: recipeDate,
   initialDue: recipeDate,
   repliesDue: recipeDate,
+  reviewsDue: recipeDate,
+  pairAt: recipeDate.optional(),
 });
 
 /** Saved forum settings to start a new forum from; its dates count from the Monday it starts in. */

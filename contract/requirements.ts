@@ -11,6 +11,7 @@ export const requiredNumbers = z.strictObject({
   replies: number(50),
   different: number(50),
   replyMinWords: words,
+  reviews: number(5),
   posts: number(100),
   postMinWords: words,
   attachment: number(1),

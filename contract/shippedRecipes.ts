@@ -47,6 +47,7 @@ function recipe(
       postingUntil: NO_DATE,
       initialDue: NO_DATE,
       repliesDue: NO_DATE,
+      reviewsDue: NO_DATE,
       ...dates,
     },
   };

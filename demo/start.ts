@@ -122,6 +122,7 @@ export async function startDemo(options: {
       clearInterval(keep);
       deps.live.stop();
       await deps.releases.stop();
+      await deps.settling.stop();
       await deps.mailer.stop();
       await saveClock(db, clock.now());
       await receivedIsWritten(db);

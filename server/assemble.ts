@@ -9,6 +9,7 @@ import { LiveHub } from './live/liveHub';
 import { keepFilesTidy } from './files/unnamed';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
+import { Settling } from './reviews/settling';
 import { keepDates } from './notices/keepDates';
 import { prepareLarge } from './prepareLarge';
 
@@ -28,9 +29,17 @@ export function assemble(parts: {
   const { db, clock, log, dataFolder, transport, address, demo } = parts;
   const courses = new CourseCache();
   const mailer = new Mailer({ db, clock, log, courses, transport, address });
-  const live = new LiveHub({ db, clock, log, courses, mail: () => mailer.soon() });
+  const live = new LiveHub({
+    db,
+    clock,
+    log,
+    courses,
+    mail: () => mailer.soon(),
+    heard: (courseId, what) => settling.heard(courseId, what),
+  });
+  const settling = new Settling({ db, clock, log, courses, live });
   const countWrite = writeLimit(parts.writesAMinute ?? WRITES_A_MINUTE);
-  const without = { db, clock, log, dataFolder, courses, live, mailer, countWrite, demo };
+  const without = { db, clock, log, dataFolder, courses, live, mailer, settling, countWrite, demo };
   return { ...without, releases: new PlannedReleases(without) };
 }
 
@@ -42,6 +51,7 @@ export async function begin(deps: Deps): Promise<void> {
   }
   await deps.releases.pass();
   deps.releases.start();
+  await deps.settling.start();
   deps.mailer.start();
   keepFilesTidy(deps);
   prepareLarge(deps).catch((error: unknown) =>

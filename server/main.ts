@@ -84,6 +84,7 @@ async function main(): Promise<void> {
     () => deps.live.stop(),
     async () => {
       await deps.releases.stop();
+      await deps.settling.stop();
       // A mail that is cut off is the same mail when it is tried again.
       await atMost(1500, deps.mailer.stop());
       await receivedIsWritten(db);

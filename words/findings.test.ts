@@ -51,6 +51,9 @@ const all = {
   space: 'linnet',
   students: 3,
   different: 4,
+  pairs: due,
+  from: due,
+  reviews: 2,
 };
 
 describe('findings in words', () => {

@@ -22,8 +22,61 @@ function whom(finding: Finding, words: FindingWords): string {
 export function findingWords(finding: Finding, words: FindingWords): { title: string; text: string } {
   const { params } = finding;
   const date = (name: string) => words.date(Number(params[name]));
+  const space = () => words.groupOf(String(params.space)) ?? 'The class';
   const [title, text] = ((): [string, string] => {
     switch (finding.code) {
+      case 'reviewsWithoutDate':
+        return ['Reviews without a due date.', 'Say by when students have sent their reviews.'];
+      case 'pairingWithoutDate':
+        return [
+          'Nothing says when partners are drawn.',
+          'Give the initial post a due date, or choose a moment of its own.',
+        ];
+      case 'reviewsBeforePairing':
+        return [
+          'Reviews are due before anyone has one to write.',
+          `Partners are drawn ${date('pairs')}; reviews are due ${date('due')}.`,
+        ];
+      case 'reviewsTooSoon':
+        return [
+          'Little time to review.',
+          `Less than 48 hours lie between ${date('from')}, when the posts are there, and ${date('due')}, when reviews are due.`,
+        ];
+      case 'reviewsAfterInvisible':
+        return [
+          'The forum is hidden before reviews are due.',
+          `It disappears ${date('visibleUntil')}; after that nobody can write a review, though they are due ${date('due')}.`,
+        ];
+      case 'aloneToReview':
+        return [
+          'One student has nobody to review.',
+          `${space()} has one student only, who is given no post and whose own nobody reviews.`,
+        ];
+      case 'tooFewToReview':
+        return [
+          'Too few to review one another.',
+          `${space()} has ${plural(Number(params.students), 'student')}; to review ${plural(Number(params.reviews), 'post')} each it takes at least ${Number(params.reviews) + 1}.`,
+        ];
+      case 'tightWithMustNots':
+        return [
+          'Some may be short of a review.',
+          `${space()} has ${plural(Number(params.students), 'student')}, some of whom must not review one another; there may not be ${plural(Number(params.reviews), 'post')} for everybody.`,
+        ];
+      case 'namesInConversation':
+        return [
+          'Names are hidden in reviews, but not in the conversation.',
+          'Whoever reads the posts in the forum knows whose they are. Only a journal hides them.',
+        ];
+      case 'namesEasilyGuessed':
+        return [
+          'Names are easily guessed.',
+          `${space()} has ${plural(Number(params.students), 'student')}, and everybody reviews everybody else.`,
+        ];
+      case 'reviewsPartWithoutReviews':
+        return [
+          'A part looks at reviews that nobody writes.',
+          `“${String(params.part)}” is of the reviews. Let students review one another, or choose what else it looks at.`,
+        ];
       case 'windowEndsBeforeStart':
         return [
           'It ends before it begins.',
@@ -119,14 +172,14 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
       case 'crowdedDueDates':
         return ['Three due dates within 48 hours.', `Together with ${String(params.forums) || 'others'}.`];
       case 'spaceTooSmall': {
-        const where = words.groupOf(String(params.space)) ?? 'The class';
+        const where = space();
         return [
           `${where} is too small.`,
           `${plural(Number(params.students), 'student')} cannot each answer ${String(params.different)} different people.`,
         ];
       }
       case 'tooFewCanPost': {
-        const where = words.groupOf(String(params.space)) ?? 'The class';
+        const where = space();
         return [
           `${where} opens too late for some.`,
           `Fewer than ${String(params.different)} others can post before these replies are due.`,

@@ -44,7 +44,13 @@ describe('a notice in words', () => {
     expect(words(more)).toBe(said);
   });
   it('tells each date that is other than before', () => {
-    const none = { postingFrom: null, postingUntil: null, initialDue: null, repliesDue: null };
+    const none = {
+      postingFrom: null,
+      postingUntil: null,
+      initialDue: null,
+      repliesDue: null,
+      reviewsDue: null,
+    };
     const after = { ...none, repliesDue: Date.UTC(2026, 2, 8, 23, 59) };
     expect(dateChanges({ before: none, after }, date)).toEqual([
       { label: 'Replies due', before: 'no date', after: 'Sun 8 Mar, 23:59' },

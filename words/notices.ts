@@ -139,6 +139,7 @@ const TOLD_DATES: readonly (readonly [keyof ToldDates, string])[] = [
   ['postingFrom', 'Posting opens'],
   ['initialDue', 'Initial post due'],
   ['repliesDue', 'Replies due'],
+  ['reviewsDue', 'Reviews due'],
   ['postingUntil', 'Posting closes'],
 ];
 

@@ -10,6 +10,7 @@ export const DATES: Record<DateName, string> = {
   postingUntil: 'posting to',
   initialDue: 'initial post',
   repliesDue: 'replies',
+  reviewsDue: 'reviews',
 };
 /** "2 days later", "3 h earlier". */
 export function plusWords(minutes: number): string {

@@ -39,6 +39,7 @@ interface PartWords<P extends Part> {
 const OF: Record<Basis, string> = {
   initial: 'your initial post',
   replies: 'your replies',
+  reviews: 'the reviews you write',
   whole: 'everything you write here',
 };
 

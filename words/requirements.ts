@@ -10,6 +10,7 @@ export const NUMBER_WORDS: Readonly<Record<NumberName, { readonly many: string; 
   replies: { many: 'replies', label: 'Replies' },
   different: { many: 'different people', label: 'Different people' },
   replyMinWords: { many: 'words of a reply', label: 'Words of a reply' },
+  reviews: { many: 'reviews', label: 'Reviews of others’ posts' },
   posts: { many: 'posts in all', label: 'Posts in all' },
   postMinWords: { many: 'words of a post', label: 'Words in a post' },
   attachment: { many: 'attachments', label: 'Attachment required (1 or 0)' },
@@ -30,7 +31,7 @@ export interface NextStep {
 
 /** What a sentence on how far a student is needs to know. */
 export interface StandsIn extends RequiredOf {
-  readonly dates: Pick<Schedule, 'initialDue' | 'repliesDue'>;
+  readonly dates: Pick<Schedule, 'initialDue' | 'repliesDue' | 'reviewsDue'>;
   /** "is due Wed 4 Mar, 23:59 (in 2 days)"; empty without a date. */
   readonly isDue: (at: number | null) => string;
   /** "Wed 4 Mar, 23:59 (in 2 days)" */
@@ -57,9 +58,11 @@ interface RequirementWords {
   /** What ticks an item of a checklist, from the first on. */
   readonly ties: readonly string[];
   /** How a forum's panel in the plan tells of it; null where it does not. */
-  readonly planned: (
-    required: ResolvedNumbers,
-  ) => { readonly title: string; readonly due: 'initialDue' | 'repliesDue'; readonly text: string } | null;
+  readonly planned: (required: ResolvedNumbers) => {
+    readonly title: string;
+    readonly due: 'initialDue' | 'repliesDue' | 'reviewsDue';
+    readonly text: string;
+  } | null;
   /** What to do next; null where nothing of it is left. */
   readonly next: (
     slots: readonly Slot[],
@@ -172,6 +175,33 @@ const WORDS: Readonly<Record<SlotKind, RequirementWords>> = {
           ? `${made} of ${plural(slots.length, 'reply', 'replies')} made`
           : `${initialFirst ? 'Then ' : ''}${asked}`;
       return plain(text + by, '', initialFirst);
+    },
+  },
+  review: {
+    name: () => 'review',
+    ties: [1, 2, 3, 4, 5].map((n) => `review ${n}`),
+    planned: ({ reviews }) => ({
+      title: 'Reviews',
+      due: 'reviewsDue',
+      text: `${plural(reviews, 'post')} of others each`,
+    }),
+    next(slots) {
+      const left = slots.filter(isLeft).length;
+      return left === 0
+        ? null
+        : { text: `${plural(left, 'review')} of others’ posts to write.`, button: 'See your reviews' };
+    },
+    stands(slots, { dates, due, initialFirst }) {
+      const sent = slots.filter(isMade).length;
+      if (slots.length === 0) return null;
+      if (sent === slots.length)
+        return plain(
+          sent === 1 ? 'Your review is sent.' : `All ${sent} of your reviews are sent.`,
+          '',
+          initialFirst,
+        );
+      const by = dates.reviewsDue === null ? '' : `, due ${due(dates.reviewsDue)}`;
+      return plain(`${sent} of ${plural(slots.length, 'review')} sent${by}.`, '', initialFirst);
     },
   },
   post: {

@@ -10,6 +10,7 @@ export const DATE_WORDS: Record<DateName, string> = {
   postingUntil: 'Posting until',
   initialDue: 'Initial post due',
   repliesDue: 'Replies due',
+  reviewsDue: 'Reviews due',
 };
 
 /** A window in words: "Mon 2 Mar, 08:00 – Tue 10 Mar, 23:59". */
@@ -29,6 +30,7 @@ export function scheduleWords(forum: Forum, date: DateWriter): string {
     parts.push(
       `${required.replies > 0 ? plural(required.replies, 'reply', 'replies') : 'replies'} due ${date(schedule.repliesDue)}`,
     );
+  if (schedule.reviewsDue !== null) parts.push(`reviews due ${date(schedule.reviewsDue)}`);
   return `${parts.join('; ')}.`;
 }
 
@@ -41,13 +43,14 @@ export function startWords(
   { schedule, required }: Pick<Forum, 'schedule' | 'required'>,
   date: DateWriter,
 ): string {
-  const { postingFrom, initialDue, repliesDue } = schedule;
+  const { postingFrom, initialDue, repliesDue, reviewsDue } = schedule;
   const due =
     required.posts > 0 ? plural(required.posts, 'post') : plural(required.replies, 'reply', 'replies');
   const parts = [
     ...(postingFrom === null ? [] : [`posting from ${date(postingFrom)}`]),
     ...(initialDue === null ? [] : [`initial post due ${date(initialDue)}`]),
     ...(repliesDue === null ? [] : [`${due} due ${date(repliesDue)}`]),
+    ...(reviewsDue === null ? [] : [`${plural(required.reviews, 'review')} due ${date(reviewsDue)}`]),
   ];
   const line = parts.join('; ');
   return line.charAt(0).toUpperCase() + line.slice(1);

@@ -24,6 +24,8 @@ export interface CheckContext {
   readonly unit: readonly Forum[];
   /** The term: from its first day until the day after its last, UTC ms; null where it is not known. */
   readonly term: { readonly from: Instant; readonly until: Instant } | null;
+  /** Pairs of people who must not review one another; left out: none. */
+  readonly mustNots?: readonly (readonly [Id, Id])[];
   /** Whether something stands in the prompt. */
   readonly hasPrompt: boolean;
   /** The forum's name for other checks' sentences, by id. */
@@ -50,6 +52,8 @@ export type FindingField =
   | 'posting'
   | 'initialDue'
   | 'repliesDue'
+  | 'reviewsDue'
+  | 'review'
   | 'seal'
   | 'required'
   | 'audience'

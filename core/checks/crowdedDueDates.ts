@@ -21,6 +21,15 @@ function isSame(a: readonly Due[], b: readonly Due[]): boolean {
   return a.length === b.length && a.every((due, i) => due.at === b[i]!.at && due.forumId === b[i]!.forumId);
 }
 
+/** When something of a forum is due for a student. */
+function duesOf({ terms, ask }: Pick<Member, 'terms' | 'ask'>): Instant[] {
+  const dues: Instant[] = [];
+  if (ask.initialDue !== null) dues.push(ask.initialDue);
+  if (ask.repliesDue !== null) dues.push(ask.repliesDue);
+  if (ask.reviewsDue !== null && terms.numbers.reviews > 0) dues.push(ask.reviewsDue);
+  return dues;
+}
+
 /** Every student's due dates over all published forums, in order of time. */
 function dueDatesOf(course: CourseData): Map<Id, Due[]> {
   let all = byCourse.get(course);
@@ -32,12 +41,13 @@ function dueDatesOf(course: CourseData): Map<Id, Due[]> {
     const dues: Due[] = [];
     for (const forum of course.forums.values()) {
       if (forum.status !== 'published') continue;
-      const { initialDue, repliesDue } = forum.schedule;
-      if (initialDue === null && repliesDue === null && forum.ownTerms.length === 0) continue;
-      const ask = asked(forum, student, resolveTerms(forum, student), course.groups);
+      const { initialDue, repliesDue, reviewsDue } = forum.schedule;
+      const isUndated = initialDue === null && repliesDue === null && reviewsDue === null;
+      if (isUndated && forum.ownTerms.length === 0) continue;
+      const terms = resolveTerms(forum, student);
+      const ask = asked(forum, student, terms, course.groups);
       if (ask.notAsked !== null) continue;
-      if (ask.initialDue !== null) dues.push({ at: ask.initialDue, forumId: forum.id });
-      if (ask.repliesDue !== null) dues.push({ at: ask.repliesDue, forumId: forum.id });
+      for (const at of duesOf({ terms, ask })) dues.push({ at, forumId: forum.id });
     }
     let shared = lists.find(({ found }) => isSame(found, dues));
     if (!shared) lists.push((shared = { found: dues, inOrder: dues.toSorted((a, b) => a.at - b.at) }));
@@ -88,21 +98,22 @@ export const crowdedDueDates: Check = ({ course, forum, members, titles }) => {
   const crowded: Member[] = [];
   const answers: {
     others: readonly Due[];
-    initial: Instant | null;
-    replies: Instant | null;
+    own: readonly Instant[];
     crowd: readonly Due[];
   }[] = [];
   for (const member of members) {
-    const { initialDue, repliesDue } = member.ask;
-    if (initialDue === null && repliesDue === null) continue;
+    const own = duesOf(member);
+    if (own.length === 0) continue;
     const others = dues.get(member.student.id) ?? [];
     let answer = answers.find(
-      (each) => each.others === others && each.initial === initialDue && each.replies === repliesDue,
+      (each) =>
+        each.others === others &&
+        each.own.length === own.length &&
+        each.own.every((at, index) => at === own[index]),
     );
     if (!answer) {
-      const own = [initialDue, repliesDue].filter((at): at is Instant => at !== null);
       const crowd = crowdAround(own, others, forum.id);
-      answers.push((answer = { others, initial: initialDue, replies: repliesDue, crowd }));
+      answers.push((answer = { others, own, crowd }));
     }
     const { crowd } = answer;
     if (crowd.length > 0) crowded.push(member);

@@ -22,7 +22,7 @@ function isInClockChange(due: Instant, zone: string): boolean {
  * that was skipped has already moved to the end of the gap when it was saved. (rules §1, §8)
  */
 export const dueInClockChange: Check = ({ forum, course }) =>
-  (['initialDue', 'repliesDue'] as const).flatMap((name) => {
+  (['initialDue', 'repliesDue', 'reviewsDue'] as const).flatMap((name) => {
     const due = forum.schedule[name];
     if (due === null || !isInClockChange(due, course.zone)) return [];
     return [finding('warning', 'dueInClockChange', name, { params: { due } })];

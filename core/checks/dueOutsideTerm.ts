@@ -7,7 +7,7 @@ import { finding } from './finding';
 export const dueOutsideTerm: Check = ({ forum, members, term }) => {
   if (term === null) return [];
   const isOutside = (due: number | null) => due !== null && (due < term.from || due >= term.until);
-  return (['initialDue', 'repliesDue'] as const).flatMap((name) => {
+  return (['initialDue', 'repliesDue', 'reviewsDue'] as const).flatMap((name) => {
     if (isOutside(forum.schedule[name]))
       return [finding('warning', 'dueOutsideTerm', name, { params: { due: forum.schedule[name]! } })];
     const of = members.filter(

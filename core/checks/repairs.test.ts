@@ -113,6 +113,7 @@ describe('a repair', () => {
       postingUntil: date,
       initialDue: date,
       repliesDue: date,
+      reviewsDue: fc.constant(null),
     });
     const own = fc.array(
       fc.record({

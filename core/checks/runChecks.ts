@@ -22,6 +22,11 @@ import { prerequisiteTooLate } from './prerequisiteTooLate';
 import { partFaults } from './partFaults';
 import { placed, repaired, repairOf, type Repair } from './repairs';
 import { repliesTooSoon } from './repliesTooSoon';
+import { namesShowAnyway } from './namesShowAnyway';
+import { reviewsAfterInvisible } from './reviewsAfterInvisible';
+import { reviewsTooSoon } from './reviewsTooSoon';
+import { reviewsWithoutDate } from './reviewsWithoutDate';
+import { tooFewToReview } from './tooFewToReview';
 import { sealWithoutInitial } from './sealWithoutInitial';
 import { spaceTooSmall } from './spaceTooSmall';
 import { tooFewCanPost } from './tooFewCanPost';
@@ -54,6 +59,11 @@ const CHECKS: readonly Check[] = [
   unitOutOfOrder,
   enrolledAfterDue,
   outsideCategory,
+  reviewsWithoutDate,
+  reviewsTooSoon,
+  reviewsAfterInvisible,
+  tooFewToReview,
+  namesShowAnyway,
 ];
 
 /** What {@link runChecks} needs; the members are worked out from the course. */

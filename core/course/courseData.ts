@@ -1,5 +1,6 @@
 import type { Instant } from '../time/instant';
 import type { Points } from './points';
+import type { Assignment } from './assignment';
 import type { Forum } from './forum';
 import type { Id } from './id';
 import type { Post } from './post';
@@ -16,6 +17,8 @@ export interface CourseData {
   readonly forums: ReadonlyMap<Id, Forum>;
   /** Everything a person ever wrote in a forum, removed and held posts too. */
   postsBy(forumId: Id, personId: Id): readonly Post[];
+  /** What a person was ever given to review in a forum. */
+  reviewsBy(forumId: Id, reviewerId: Id): readonly Assignment[];
   /** A student's score in a forum as of an instant; null where none was ever given. */
   readonly scoreOf: (forumId: Id, studentId: Id, t: Instant) => ScoreFacts | null;
 }
@@ -38,6 +41,7 @@ export function courseDataOf(parts: {
   forums: readonly Forum[];
   posts: readonly Post[];
   scores?: readonly (ScoreFacts & { forumId: Id; studentId: Id })[];
+  assignments?: readonly Assignment[];
 }): CourseData {
   const byForum = new Map<Id, Map<Id, Post[]>>();
   for (const post of parts.posts) {
@@ -49,12 +53,20 @@ export function courseDataOf(parts: {
   }
   const scores = new Map<string, ScoreFacts>();
   for (const score of parts.scores ?? []) scores.set(`${score.forumId} ${score.studentId}`, score);
+  const assignments = new Map<string, Assignment[]>();
+  for (const each of parts.assignments ?? []) {
+    const key = `${each.forumId} ${each.reviewerId}`;
+    const theirs = assignments.get(key);
+    if (theirs) theirs.push(each);
+    else assignments.set(key, [each]);
+  }
   return {
     zone: parts.zone,
     students: new Map(parts.students.map((s) => [s.id, s])),
     groups: new Map((parts.groups ?? []).map((g) => [g.id, g])),
     forums: new Map(parts.forums.map((f) => [f.id, f])),
     postsBy: (forumId, personId) => byForum.get(forumId)?.get(personId) ?? [],
+    reviewsBy: (forumId, reviewerId) => assignments.get(`${forumId} ${reviewerId}`) ?? [],
     scoreOf: (forumId, studentId) => scores.get(`${forumId} ${studentId}`) ?? null,
   };
 }

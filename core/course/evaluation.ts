@@ -12,8 +12,11 @@ export type Lateness =
 /** What a late or missing initial post shuts. (rules §6, step 3) */
 export type Gate = 'none' | 'replies' | 'whole';
 
-/** Which posts and slots a part looks at. (rules §6) */
-export type Basis = 'initial' | 'replies' | 'whole';
+/** Which posts and slots a part looks at; the whole is all posts, without reviews. (rules §6, §9) */
+export type Basis = 'initial' | 'replies' | 'reviews' | 'whole';
+
+/** Which posts are looked at where reviews are not. (rules §6) */
+export type PostBasis = Exclude<Basis, 'reviews'>;
 
 interface PartCommon {
   readonly id: Id;
@@ -55,7 +58,7 @@ export interface Criterion {
   /** The learning outcome it serves; empty where none is named. */
   readonly outcome: string;
   /** The posts it is judged by. */
-  readonly basis: Basis;
+  readonly basis: PostBasis;
   readonly levels: readonly CriterionLevel[];
 }
 
@@ -105,6 +108,7 @@ export type Combination =
 /** A score for each post, combined. */
 export interface PerPostPart extends PartCommon {
   readonly kind: 'perPost';
+  readonly basis: PostBasis;
   /** The most one post can be given, in hundredths. */
   readonly each: Points;
   readonly combine: Combination;
@@ -115,6 +119,7 @@ export interface PerPostPart extends PartCommon {
 /** What other students gave the posts, from 1 to 5. */
 export interface RatingsPart extends PartCommon {
   readonly kind: 'ratings';
+  readonly basis: PostBasis;
   /** With fewer ratings it waits. */
   readonly atLeast: number;
 }

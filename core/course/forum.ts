@@ -2,6 +2,7 @@ import type { Instant, Minutes } from '../time/instant';
 import type { Percent } from './points';
 import type { Evaluation } from './evaluation';
 import type { Id } from './id';
+import type { ReviewSettings } from './reviewSettings';
 
 /** What starts a conversation. (rules §2) */
 export type Openings = 'answerPrompt' | 'answerQuestions' | 'oneThreadEach' | 'threadsFreely';
@@ -19,7 +20,7 @@ export type Audience =
       readonly studentIds: readonly Id[];
     };
 
-/** The six dates of a forum; null is no limit. (rules §2) */
+/** The seven dates of a forum; null is no limit. (rules §2, §9) */
 export interface Schedule {
   readonly visibleFrom: Instant | null;
   readonly visibleUntil: Instant | null;
@@ -27,6 +28,8 @@ export interface Schedule {
   readonly postingUntil: Instant | null;
   readonly initialDue: Instant | null;
   readonly repliesDue: Instant | null;
+  /** When students have reviewed one another's posts; null where they do not. */
+  readonly reviewsDue: Instant | null;
 }
 export type DateName = keyof Schedule;
 
@@ -38,9 +41,10 @@ export const DATE_NAMES = [
   'postingUntil',
   'initialDue',
   'repliesDue',
+  'reviewsDue',
 ] as const satisfies readonly DateName[];
 
-/** The numbers of rules §5 that own terms may change, by name. 0 waives. */
+/** The numbers of rules §5 and §9 that own terms may change, by name. 0 waives. */
 export const NUMBER_NAMES = [
   'initialRequired',
   'initialMinWords',
@@ -49,6 +53,8 @@ export const NUMBER_NAMES = [
   /** How many different students they answer: D. */
   'different',
   'replyMinWords',
+  /** How many posts of others each student reviews: r. */
+  'reviews',
   /** Required counted posts of any kind: N. */
   'posts',
   'postMinWords',
@@ -138,6 +144,8 @@ export interface Forum {
   readonly seal: Seal | null;
   readonly questions: readonly Question[];
   readonly required: Required;
+  /** How students review one another's posts; null where they do not. (rules §9) */
+  readonly review: ReviewSettings | null;
   readonly ownTerms: readonly OwnTerms[];
   readonly prerequisites: readonly Prerequisite[];
   readonly frozen: boolean;

@@ -10,7 +10,7 @@ export interface Student {
   readonly enrolledFrom: Instant;
   /** A student removed from the roster keeps posts and scores and sees nothing. */
   readonly removed: boolean;
-  /** Minutes added to postingUntil, initialDue and repliesDue of every forum; 0 for none. */
+  /** Minutes added to postingUntil, initialDue, repliesDue and reviewsDue of every forum; 0 for none. */
   readonly accommodationMinutes: Minutes;
 }
 

@@ -3,6 +3,7 @@ import type { Forum } from '../course/forum';
 import type { Student } from '../course/roster';
 import { docketState, type DocketState } from '../participation/docketState';
 import { participationOf } from '../participation/participationOf';
+import { reviewingClosesAt, reviewsLateFrom } from '../terms/reviewsDate';
 import { isLate, lateFrom } from '../time/dueDate';
 import { MINUTE, type Instant } from '../time/instant';
 import { endsAt } from '../time/minute';
@@ -64,6 +65,17 @@ export function fedCell(
   const turns: Instant[] = [];
   if (part.lastDue !== null) turns.push(lateFrom(part.lastDue, forum.graceMinutes));
   if (part.terms.dates.postingUntil !== null) turns.push(endsAt(part.terms.dates.postingUntil));
+  if (part.terms.numbers.reviews > 0) {
+    for (const at of [reviewsLateFrom(forum, part.terms), reviewingClosesAt(forum, part.terms)])
+      if (at !== null) turns.push(at);
+    for (const { madeAt, ended, sent, withheld } of part.reviews)
+      turns.push(
+        madeAt,
+        ended?.at ?? madeAt,
+        ...sent,
+        ...withheld.flatMap(({ from, to }) => [from, to ?? from]),
+      );
+  }
   for (const post of own) {
     for (const { at } of post.revisions) turns.push(at);
     for (const { from, to } of post.removals) turns.push(from, to ?? from);

@@ -38,9 +38,10 @@ export function clockNotices(
   const notices: Notice[] = [];
   for (const forum of course.forums.values()) {
     const access = accessIn(forum);
-    if (access.kind !== 'student' || access.phase !== 'open') continue;
+    if (access.kind !== 'student' || (access.phase !== 'open' && access.phase !== 'readOnly')) continue;
+    const isOpen = access.phase === 'open';
     const opened = openedAt(access);
-    if (opened !== null && opened > t - NEW_FOR && opened >= student.enrolledFrom)
+    if (isOpen && opened !== null && opened > t - NEW_FOR && opened >= student.enrolledFrom)
       notices.push({
         ...blank,
         key: `opens:${forum.id}:${opened}`,
@@ -50,7 +51,14 @@ export function clockNotices(
       });
     const dues = new Set<Instant>();
     for (const slot of participationOf(course, forum, student, t).slots)
-      if (slot.due !== null && !isMade(slot) && slot.state !== 'pending' && slot.state !== 'missed')
+      // Reviews are sent after posting has closed, too.
+      if (
+        (isOpen || (slot.kind === 'review' && !forum.frozen)) &&
+        slot.due !== null &&
+        !isMade(slot) &&
+        slot.state !== 'pending' &&
+        slot.state !== 'missed'
+      )
         dues.add(slot.due);
     for (const due of dues)
       if (due - DAY <= t && t < endsAt(due))
@@ -71,7 +79,8 @@ export function nextDueWarning(accesses: readonly Access[], t: Instant): Instant
   let next: Instant | null = null;
   for (const access of accesses) {
     if (access.kind !== 'student') continue;
-    for (const due of [access.terms.dates.initialDue, access.terms.dates.repliesDue]) {
+    const { initialDue, repliesDue, reviewsDue } = access.terms.dates;
+    for (const due of [initialDue, repliesDue, reviewsDue]) {
       if (due === null) continue;
       for (const at of [due - DAY, endsAt(due)]) if (at > t && (next === null || at < next)) next = at;
     }

@@ -41,7 +41,10 @@ export type NoticeKind =
   | 'reported';
 
 /** The dates of a forum that a student is told of when they change. */
-export type ToldDates = Pick<Schedule, 'postingFrom' | 'postingUntil' | 'initialDue' | 'repliesDue'>;
+export type ToldDates = Pick<
+  Schedule,
+  'postingFrom' | 'postingUntil' | 'initialDue' | 'repliesDue' | 'reviewsDue'
+>;
 
 /** Something a person is told of, decided for them at an instant. Instants in UTC ms. */
 export interface Notice {

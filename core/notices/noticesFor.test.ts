@@ -140,8 +140,8 @@ describe('what someone is told of', () => {
       {
         forumId: 'forum',
         at: at('03-04 10:00'),
-        before: { postingFrom: null, postingUntil: null, initialDue: 1, repliesDue: null },
-        after: { postingFrom: null, postingUntil: null, initialDue: 2, repliesDue: null },
+        before: { postingFrom: null, postingUntil: null, initialDue: 1, repliesDue: null, reviewsDue: null },
+        after: { postingFrom: null, postingUntil: null, initialDue: 2, repliesDue: null, reviewsDue: null },
       },
     ];
     const more = { dates, released: [{ forumId: 'forum', byHand: false, at: at('03-04 11:00') }] };

@@ -3,8 +3,8 @@ import type { ToldDates } from './notice';
 
 /** The dates of a forum as a student is told them: their own resolved ones, without grace. (rules §1, §2) */
 export function toldDates({ dates }: Pick<ResolvedTerms, 'dates'>): ToldDates {
-  const { postingFrom, postingUntil, initialDue, repliesDue } = dates;
-  return { postingFrom, postingUntil, initialDue, repliesDue };
+  const { postingFrom, postingUntil, initialDue, repliesDue, reviewsDue } = dates;
+  return { postingFrom, postingUntil, initialDue, repliesDue, reviewsDue };
 }
 
 /** Whether two sets of dates say the same. */
@@ -13,6 +13,7 @@ export function sameDates(one: ToldDates, other: ToldDates): boolean {
     one.postingFrom === other.postingFrom &&
     one.postingUntil === other.postingUntil &&
     one.initialDue === other.initialDue &&
-    one.repliesDue === other.repliesDue
+    one.repliesDue === other.repliesDue &&
+    one.reviewsDue === other.reviewsDue
   );
 }

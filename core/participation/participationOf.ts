@@ -1,5 +1,6 @@
 import { askedOf, type NotAskedReason } from '../terms/asked';
 import { resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
+import type { Assignment } from '../course/assignment';
 import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Post } from '../course/post';
@@ -18,10 +19,13 @@ export interface Participation {
   /** The due dates that count for the student, UTC ms. */
   readonly initialDue: Instant | null;
   readonly repliesDue: Instant | null;
+  readonly reviewsDue: Instant | null;
   readonly lastDue: Instant | null;
   readonly slots: readonly Slot[];
   readonly standing: Standing;
   readonly counted: readonly Post[];
+  /** Everything the student was ever given to review here. */
+  readonly reviews: readonly Assignment[];
   readonly held: number;
 }
 
@@ -40,7 +44,8 @@ export function participationOf(
   const terms = resolveTerms(forum, student);
   const ask = askedOf(course, forum, student, terms, t);
   const own = course.postsBy(forum.id, student.id);
-  const slots = fillSlots(forum, terms, ask, own, t);
+  const reviews = course.reviewsBy(forum.id, student.id);
+  const slots = fillSlots(forum, terms, ask, own, t, reviews);
   const counted = own.filter((post) => isCounted(post, t));
   let held = 0;
   for (const post of own) if (isHeld(post, t)) held++;
@@ -49,10 +54,12 @@ export function participationOf(
     terms,
     initialDue: ask.initialDue,
     repliesDue: ask.repliesDue,
+    reviewsDue: ask.reviewsDue,
     lastDue: ask.lastDue,
     slots,
     standing: standingOf(counted.length, slots),
     counted,
+    reviews,
     held,
   };
 }

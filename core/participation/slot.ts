@@ -7,7 +7,7 @@ import type { Instant } from '../time/instant';
  */
 export type SlotState = 'met' | 'metLate' | 'short' | 'pending' | 'open' | 'missed';
 
-/** One required post and what fills it. Instants in UTC ms. */
+/** One required post, or review, and what fills it. Instants in UTC ms. */
 export interface Slot {
   readonly kind: SlotKind;
   /** 1, 2, 3 ... within its kind. */
@@ -18,6 +18,8 @@ export interface Slot {
   readonly due: Instant | null;
   /** The post that fills it or stands for it. */
   readonly postId: Id | null;
+  /** Of a review that was sent: its assignment; absent of everything else. */
+  readonly assignmentId?: Id;
   readonly questionId: Id | null;
   /** When it was met; null unless met or metLate. */
   readonly metAt: Instant | null;

@@ -123,7 +123,7 @@ describe('the dates of a recipe', () => {
   });
   it('are none where the forum has none', () => {
     const { schedule } = forum();
-    expect(Object.values(toRecipeDates(schedule, ZONE))).toEqual([null, null, null, null, null, null]);
+    expect(Object.values(toRecipeDates(schedule, ZONE))).toEqual([null, null, null, null, null, null, null]);
   });
 });
 

@@ -1,10 +1,14 @@
 import { asked, type NotAskedReason } from '../terms/asked';
 import { inAudience } from '../terms/audience';
+import { pairingAt } from '../terms/pairingAt';
 import { resolveTerms } from '../terms/resolveTerms';
+import { reviewingClosesAt, reviewsDate } from '../terms/reviewsDate';
 import { sealLiftsAt } from '../access/seal';
 import { spaceOf } from '../terms/space';
 import type { CourseData } from '../course/courseData';
+import type { Basis } from '../course/evaluation';
 import type { Forum } from '../course/forum';
+import type { Pairing, ReviewNames, ReviewReceived } from '../course/reviewSettings';
 import type { Student } from '../course/roster';
 import { slotsOf } from '../scoring/kinds/basis';
 import { fillSlots } from '../participation/fillSlots';
@@ -54,11 +58,25 @@ export type Experience =
       readonly words: number;
       readonly journal: boolean;
     }
+  /** Who reviews whom is decided; `byHand` by staff. */
+  | { readonly code: 'paired'; readonly at: Instant | null; readonly pairing: Pairing }
+  | {
+      readonly code: 'reviewsDue';
+      readonly at: Instant | null;
+      readonly reviews: number;
+      readonly words: number;
+      readonly guided: boolean;
+      readonly names: ReviewNames;
+      readonly received: ReviewReceived;
+      readonly late: LateCost;
+      /** Until when reviews are taken after they were due; null: for as long as the forum is there; the date itself where none are. */
+      readonly closes: Instant | null;
+    }
   | { readonly code: 'sealLifts' | 'postingCloses'; readonly at: Instant }
   | {
       readonly code: 'disappears';
       readonly at: Instant;
-      readonly before: 'initialDue' | 'repliesDue' | 'postingCloses' | null;
+      readonly before: 'initialDue' | 'repliesDue' | 'reviewsDue' | 'postingCloses' | null;
     }
   | {
       readonly code: 'ready';
@@ -73,7 +91,11 @@ export type LateCost =
   | { readonly kind: 'noCredit' }
   | { readonly kind: 'perDay'; readonly aDay: Points; readonly atMost: Points; readonly of: Points };
 
-function lateCost(forum: Forum, basis: 'initial' | 'replies', slots: ReturnType<typeof fillSlots>): LateCost {
+function lateCost(
+  forum: Forum,
+  basis: Exclude<Basis, 'whole'>,
+  slots: ReturnType<typeof fillSlots>,
+): LateCost {
   const { evaluation } = forum;
   if (evaluation === null || evaluation.lateness.kind === 'none') return null;
   if (evaluation.lateness.kind === 'noCredit') return { kind: 'noCredit' };
@@ -161,6 +183,23 @@ export function experienceOf(course: CourseData, planned: Forum, student: Studen
       journal: forum.readers === 'staff',
     });
   }
+  const { review } = forum;
+  if (review !== null && numbers.reviews > 0) {
+    steps.push(
+      { code: 'paired', at: pairingAt(forum), pairing: review.pairing },
+      {
+        code: 'reviewsDue',
+        at: reviewsDate(forum, terms),
+        reviews: numbers.reviews,
+        words: review.minWords,
+        guided: review.guide !== null,
+        names: review.names,
+        received: review.received,
+        late: ask.reviewsDue === null ? null : lateCost(forum, 'reviews', slots),
+        closes: reviewingClosesAt(forum, terms),
+      },
+    );
+  }
   const lifts = sealLiftsAt(forum, terms);
   if (lifts !== null && (dates.postingUntil === null || forum.seal?.lift !== 'whenPostingCloses')) {
     steps.push({ code: 'sealLifts', at: lifts });
@@ -174,11 +213,13 @@ export function experienceOf(course: CourseData, planned: Forum, student: Studen
     const lost = (at: Instant | null) => at !== null && at > gone;
     const before = lost(ask.repliesDue)
       ? 'repliesDue'
-      : lost(ask.initialDue)
-        ? 'initialDue'
-        : dates.postingUntil === null || lost(dates.postingUntil)
-          ? 'postingCloses'
-          : null;
+      : numbers.reviews > 0 && lost(reviewsDate(forum, terms))
+        ? 'reviewsDue'
+        : lost(ask.initialDue)
+          ? 'initialDue'
+          : dates.postingUntil === null || lost(dates.postingUntil)
+            ? 'postingCloses'
+            : null;
     steps.push({ code: 'disappears', at: gone, before });
   }
   const inOrder = steps
@@ -186,7 +227,10 @@ export function experienceOf(course: CourseData, planned: Forum, student: Studen
     .sort((a, b) => (a.at === b.at ? a.index - b.index : a.at - b.at))
     .map(({ step }) => step);
   if (forum.evaluation !== null) {
-    const at = forum.ready.afterLastDue ? (ask.lastDue ?? dates.postingUntil) : null;
+    const reviews = numbers.reviews > 0 ? reviewsDate(forum, terms) : null;
+    const posts = ask.lastDue ?? dates.postingUntil;
+    const last = reviews === null || posts === null ? posts : Math.max(posts, reviews);
+    const at = forum.ready.afterLastDue ? last : null;
     inOrder.push({ code: 'ready', at, when: forum.ready.when, posts: slots.length });
   }
   return inOrder;

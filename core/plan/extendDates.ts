@@ -6,7 +6,7 @@ import { resolveTerms } from '../terms/resolveTerms';
 import type { Instant } from '../time/instant';
 
 /** A due date, and the instant it is to be moved to. */
-export type NewDues = Partial<Record<'initialDue' | 'repliesDue', Instant>>;
+export type NewDues = Partial<Record<'initialDue' | 'repliesDue' | 'reviewsDue', Instant>>;
 
 /** A date of one student before and after. */
 export interface ExtendedDate {
@@ -22,8 +22,8 @@ export interface Extension {
 }
 
 /**
- * Gives one student later due dates in a forum, by own terms of theirs alone. Where posting closes, or the forum is hidden, before the
- * last of them, that moves to it, so that what is due can still be written. A date that the student does not have, or that would not be
+ * Gives one student later due dates in a forum, by own terms of theirs alone. Where posting closes before the last of those of posts, or the
+ * forum is hidden before the last of all, that moves to it, so that what is due can still be written. A date that the student does not have, or that would not be
  * later, stays as it is. (docs/rules §2)
  *
  * @param newId makes the id of own terms where the student has none
@@ -38,9 +38,12 @@ export function extendDates(forum: Forum, student: Student, dues: NewDues, newId
   };
   later('initialDue', dues.initialDue);
   later('repliesDue', dues.repliesDue);
+  const posts = moved.map(({ after }) => after);
+  later('reviewsDue', dues.reviewsDue);
   if (moved.length === 0) return { ownTerms: forum.ownTerms, dates: [] };
   const last = Math.max(...moved.map(({ after }) => after));
-  later('postingUntil', last);
+  // Reviews are sent after posting has closed, too.
+  if (posts.length > 0) later('postingUntil', Math.max(...posts));
   later('visibleUntil', last);
   const said = Object.fromEntries(moved.map(({ name, after }) => [name, { at: after }]));
   return { ownTerms: withDatesFor(forum, { kind: 'students', id: student.id }, said, newId), dates: moved };

@@ -3,8 +3,12 @@ import type { Instant } from '../time/instant';
 import { addDays } from '../time/calendarDay';
 import { fromWallClock, toWallClock } from '../time/wallClock';
 
-/** What of a forum holds dates: its schedule, its own terms, a seal that lifts at an instant, the last day for another look. */
-export type DatedRules = Pick<Forum, 'schedule' | 'ownTerms' | 'seal'> & Partial<Pick<Forum, 'evaluation'>>;
+/**
+ * What of a forum holds dates: its schedule, its own terms, a seal that lifts at an instant, the moment at which it is decided who reviews
+ * whom, the last day for another look.
+ */
+export type DatedRules = Pick<Forum, 'schedule' | 'ownTerms' | 'seal'> &
+  Partial<Pick<Forum, 'evaluation' | 'review'>>;
 
 /** The last day for asking for another look; null where there is none. */
 export const lookUntil = ({ evaluation }: Partial<Pick<Forum, 'evaluation'>>): Instant | null =>
@@ -34,8 +38,8 @@ export function mapOwnTerms(own: OwnTerms, move: (at: Instant) => Instant): OwnT
 }
 
 /**
- * A forum's rules with every date moved: the six of its schedule, those its own terms name, the instant at which its seal
- * lifts, and the last day for asking for another look.
+ * A forum's rules with every date moved: the seven of its schedule, those its own terms name, the instant at which its seal
+ * lifts, the one at which it is decided who reviews whom, and the last day for asking for another look.
  *
  * @param ownTermsToo whether own terms move with the forum
  * @example mapDates(rules, (at) => shiftDays(at, 7, zone))
@@ -47,6 +51,7 @@ export function mapDates<R extends DatedRules>(
 ): R {
   const lift = rules.seal?.lift;
   const until = lookUntil(rules);
+  const pairAt = rules.review?.pairAt ?? null;
   return {
     ...rules,
     schedule: mapSchedule(rules.schedule, move),
@@ -55,6 +60,7 @@ export function mapDates<R extends DatedRules>(
       rules.seal !== null && typeof lift === 'object'
         ? { ...rules.seal, lift: { at: move(lift.at) } }
         : rules.seal,
+    ...(pairAt !== null && { review: { ...rules.review!, pairAt: move(pairAt) } }),
     ...(until !== null && {
       evaluation: { ...rules.evaluation!, lookAgain: { until: move(until) } },
     }),

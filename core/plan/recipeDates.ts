@@ -1,4 +1,4 @@
-import type { DateName, Schedule } from '../course/forum';
+import { DATE_NAMES, type DateName, type Schedule } from '../course/forum';
 import { addDays, daysBetween, mondayOf } from '../time/calendarDay';
 import { fromWallClock, toWallClock } from '../time/wallClock';
 import type { Instant } from '../time/instant';
@@ -9,23 +9,29 @@ export interface RecipeDate {
   /** `23:59` */
   readonly time: string;
 }
-/** The six dates of a recipe; null is no limit. */
-export type RecipeDates = Record<DateName, RecipeDate | null>;
+/** The dates of a recipe; null is no limit. */
+export type RecipeDates = Record<DateName, RecipeDate | null> & {
+  /** The moment at which it is decided who reviews whom; left out or null: none of its own. */
+  readonly pairAt?: RecipeDate | null;
+};
 
 /**
  * The dates of a forum as a recipe keeps them: counted from the Monday of the week of its first due date, else of its
  * earliest date.
+ *
+ * @param pairAt the moment at which it is decided who reviews whom, where the forum has one of its own
  */
-export function toRecipeDates(schedule: Schedule, zone: string): RecipeDates {
+export function toRecipeDates(schedule: Schedule, zone: string, pairAt: Instant | null = null): RecipeDates {
   const known = Object.values(schedule).filter((at): at is Instant => at !== null);
   const anchor = schedule.initialDue ?? schedule.repliesDue ?? (known.length > 0 ? Math.min(...known) : null);
   const monday = anchor === null ? null : mondayOf(toWallClock(anchor, zone).slice(0, 10));
-  const dates = Object.entries(schedule).map(([name, at]) => {
-    if (at === null || monday === null) return [name, null];
-    const [day, time] = toWallClock(at as Instant, zone).split('T') as [string, string];
-    return [name, { day: daysBetween(monday, day), time }];
-  });
-  return Object.fromEntries(dates) as RecipeDates;
+  const kept = (at: Instant | null): RecipeDate | null => {
+    if (at === null || monday === null) return null;
+    const [day, time] = toWallClock(at, zone).split('T') as [string, string];
+    return { day: daysBetween(monday, day), time };
+  };
+  const dates = DATE_NAMES.map((name) => [name, kept(schedule[name])]);
+  return { ...Object.fromEntries(dates), ...(pairAt !== null && { pairAt: kept(pairAt) }) } as RecipeDates;
 }
 
 /**
@@ -35,9 +41,15 @@ export function toRecipeDates(schedule: Schedule, zone: string): RecipeDates {
  * @example fromRecipeDates(dates, '2026-03-02', 'Europe/Lisbon').initialDue
  */
 export function fromRecipeDates(dates: RecipeDates, monday: string, zone: string): Schedule {
-  const schedule = Object.entries(dates).map(([name, date]) => {
-    if (date === null) return [name, null];
-    return [name, fromWallClock(`${addDays(monday, date.day)}T${date.time}`, zone)];
-  });
+  const schedule = DATE_NAMES.map((name) => [name, inWeekOf(dates[name], monday, zone)]);
   return Object.fromEntries(schedule) as unknown as Schedule;
+}
+
+/**
+ * A date of a recipe in the week of a Monday; null where there is none.
+ *
+ * @example inWeekOf({ day: 2, time: '23:59' }, '2026-03-02', 'Europe/Lisbon') // 4 March, 23:59
+ */
+export function inWeekOf(date: RecipeDate | null | undefined, monday: string, zone: string): Instant | null {
+  return date ? fromWallClock(`${addDays(monday, date.day)}T${date.time}`, zone) : null;
 }

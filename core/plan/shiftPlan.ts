@@ -39,6 +39,7 @@ const NAMES: readonly DateName[] = [
   'postingFrom',
   'initialDue',
   'repliesDue',
+  'reviewsDue',
   'postingUntil',
   'visibleUntil',
 ];
@@ -86,6 +87,7 @@ export function shiftPlan(
       rules = {
         schedule: forum.schedule,
         seal: forum.seal,
+        review: forum.review,
         ownTerms:
           dates.length === 0
             ? forum.ownTerms
@@ -113,6 +115,7 @@ export function shiftPlan(
           schedule: rules.schedule,
           ownTerms: rules.ownTerms,
           seal: rules.seal,
+          review: rules.review ?? forum.review,
           evaluation: rules.evaluation ?? forum.evaluation,
         },
         dates,

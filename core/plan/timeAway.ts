@@ -32,7 +32,7 @@ export const daysAway = ({ from, to }: Pick<Away, 'from' | 'to'>): number => day
 
 /**
  * What is due for a student between two days of the course's calendar, in the order of its dates, and where it would move by some
- * days, with the time of day kept. Where the initial post moves past the replies, the replies move by as much. Drafts, and forums that
+ * days, with the time of day kept. Where the initial post moves past the replies, or the reviews, these move by as much. Drafts, and forums that
  * are not asked of the student, are left out. (docs/rules §2)
  *
  * @param newId makes ids of own terms that have to be made
@@ -54,18 +54,18 @@ export function timeAway(
     const ask = asked(forum, student, terms, course.groups);
     if (ask.notAsked !== null) continue;
     const { initialDue, repliesDue } = ask;
+    const reviewsDue = terms.numbers.reviews > 0 ? ask.reviewsDue : null;
     const due: { name: keyof NewDues; at: Instant }[] = [];
     if (isWithin(initialDue)) due.push({ name: 'initialDue', at: initialDue });
     if (isWithin(repliesDue)) due.push({ name: 'repliesDue', at: repliesDue });
+    if (isWithin(reviewsDue)) due.push({ name: 'reviewsDue', at: reviewsDue });
     if (due.length === 0) continue;
     const moved: NewDues = {};
     for (const { name, at } of due) moved[name] = shiftDays(at, away.days, zone);
-    const follow =
-      moved.initialDue !== undefined &&
-      moved.repliesDue === undefined &&
-      repliesDue !== null &&
-      repliesDue < moved.initialDue;
-    if (follow) moved.repliesDue = shiftDays(repliesDue, away.days, zone);
+    const follows = (at: Instant | null): at is Instant =>
+      at !== null && moved.initialDue !== undefined && at < moved.initialDue;
+    if (follows(repliesDue)) moved.repliesDue ??= shiftDays(repliesDue, away.days, zone);
+    if (follows(reviewsDue)) moved.reviewsDue ??= shiftDays(reviewsDue, away.days, zone);
     found.push({ forumId: forum.id, due, ...extendDates(forum, student, moved, newId) });
   }
   return found.sort((one, other) => one.due[0]!.at - other.due[0]!.at);

@@ -18,7 +18,8 @@ export interface Asked {
   /** Due dates as they count: one that had passed before the enrolment counts as absent. */
   readonly initialDue: Instant | null;
   readonly repliesDue: Instant | null;
-  /** The later of the two that exist. */
+  readonly reviewsDue: Instant | null;
+  /** The later of the two of posts that exist; reviews are not looked at. */
   readonly lastDue: Instant | null;
 }
 
@@ -62,12 +63,12 @@ export function asked(
   terms: ResolvedTerms,
   groups: CourseData['groups'],
 ): Asked {
-  const { initialDue, repliesDue } = terms.dates;
+  const { initialDue, repliesDue, reviewsDue } = terms.dates;
   const lastDue = later(initialDue, repliesDue);
   const notAsked = whyNotAsked(forum, student, terms, lastDue, groups);
   return notAsked === null
     ? { notAsked, ...sinceEnrolment(forum, student, terms) }
-    : { notAsked, initialDue, repliesDue, lastDue };
+    : { notAsked, initialDue, repliesDue, reviewsDue, lastDue };
 }
 
 /** The due dates that count for a student who is asked: one that had passed before the enrolment is absent. */
@@ -75,7 +76,12 @@ function sinceEnrolment(forum: Forum, student: Student, { dates }: ResolvedTerms
   const counts = (due: Instant | null) => (passedBeforeEnrolment(forum, student, due) ? null : due);
   const initialDue = counts(dates.initialDue);
   const repliesDue = counts(dates.repliesDue);
-  return { initialDue, repliesDue, lastDue: later(initialDue, repliesDue) };
+  return {
+    initialDue,
+    repliesDue,
+    reviewsDue: counts(dates.reviewsDue),
+    lastDue: later(initialDue, repliesDue),
+  };
 }
 
 /**

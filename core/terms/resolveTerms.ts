@@ -34,7 +34,7 @@ export interface ResolvedTerms {
 const LEVELS: readonly OwnTerms['targets']['kind'][] = ['sections', 'groups', 'students'];
 /** What is required or not, whatever number says so. */
 const ONE_AT_MOST: readonly NumberName[] = ['initialRequired', 'attachment'];
-const ACCOMMODATED: readonly DateName[] = ['postingUntil', 'initialDue', 'repliesDue'];
+const ACCOMMODATED: readonly DateName[] = ['postingUntil', 'initialDue', 'repliesDue', 'reviewsDue'];
 
 interface Candidate<T> {
   readonly value: T;
@@ -137,6 +137,8 @@ function finish(
   for (const name of NUMBER_NAMES) numbers[name] = given[name] ?? given.replies;
   numbers.different = Math.min(numbers.different, given.replies);
   for (const name of ONE_AT_MOST) numbers[name] = Math.min(numbers[name], 1);
+  // Who owes no post of their own reviews nobody's. (rules §9)
+  if (forum.review === null || numbers.initialRequired === 0) numbers.reviews = 0;
   return {
     dates,
     numbers,

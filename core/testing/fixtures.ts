@@ -1,3 +1,4 @@
+import type { Assignment } from '../course/assignment';
 import { courseDataOf, type CourseData, type ScoreFacts } from '../course/courseData';
 import type { Forum, OwnTerms, Required, Schedule } from '../course/forum';
 import type { Post, Revision } from '../course/post';
@@ -20,6 +21,7 @@ const NO_DATES: Schedule = {
   postingUntil: null,
   initialDue: null,
   repliesDue: null,
+  reviewsDue: null,
 };
 
 const NOTHING_REQUIRED: Required = {
@@ -29,6 +31,7 @@ const NOTHING_REQUIRED: Required = {
   postMinWords: 0,
   replies: 0,
   different: null,
+  reviews: 0,
   posts: 0,
   attachment: 0,
   ownThreadCounts: true,
@@ -53,6 +56,7 @@ export function forum(sketch: ForumSketch = {}): Forum {
     audience: { kind: 'everyone' },
     graceMinutes: 0,
     seal: null,
+    review: null,
     questions: [],
     ownTerms: [],
     prerequisites: [],
@@ -136,6 +140,7 @@ export function course(parts: {
   posts?: Post[];
   scores?: (ScoreFacts & { forumId: string; studentId: string })[];
   groups?: { id: string; planId: string }[];
+  assignments?: Assignment[];
 }): CourseData {
   return courseDataOf({ zone: ZONE, posts: [], ...parts });
 }

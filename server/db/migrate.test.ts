@@ -30,6 +30,7 @@ const COMMITTED: readonly string[] = [
   '76dd996b4ee1aea5add4f5cd852b49cbd48af07b38d481d8b30d485079240abf',
   'f5d916aebd3bcee3739f3737f72565cf1d1687452a53759da41015ddea8d1954',
   'a1eeca3e231ccbf96c992c5a6e418ef6a65640d5f9f58433b52ba42c79fde5c3',
+  'a82e4fad4b7e8e04b3bc1dcb6eac41be43576469b209f68a439f55fc3de48d7a',
 ];
 
 describe('migrations', () => {

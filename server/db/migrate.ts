@@ -24,6 +24,7 @@ import { moreTime } from './migrations/0022_more_time';
 import { highlights } from './migrations/0023_highlights';
 import { shares } from './migrations/0024_shares';
 import { searched } from './migrations/0025_searched';
+import { reviews } from './migrations/0027_reviews';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -56,6 +57,7 @@ export const MIGRATIONS: readonly string[] = [
   shares,
   searched,
   nameOrders,
+  reviews,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

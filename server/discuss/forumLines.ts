@@ -45,6 +45,7 @@ export async function forumLines(db: Db, course: InCourse, now: number): Promise
       slots: part ? [...part.slots] : [],
       initialDue: part ? part.initialDue : forum.schedule.initialDue,
       repliesDue: part ? part.repliesDue : forum.schedule.repliesDue,
+      reviewsDue: part ? part.reviewsDue : forum.schedule.reviewsDue,
       closesAt: part ? part.terms.dates.postingUntil : forum.schedule.postingUntil,
       recent: (card.rules.recent && reads ? newest : []).map(({ id, authorId, at }) => ({
         id,

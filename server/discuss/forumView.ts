@@ -197,6 +197,7 @@ export async function forumView(
       visibleUntil: dates.visibleUntil,
       initialDue: participation ? participation.initialDue : dates.initialDue,
       repliesDue: participation ? participation.repliesDue : dates.repliesDue,
+      reviewsDue: participation ? participation.reviewsDue : dates.reviewsDue,
     },
     required: numbers,
     questionsRequired: forum.openings === 'answerQuestions' ? forum.required.questions : null,

@@ -66,6 +66,7 @@ export async function desk(
       postingUntil: dates.postingUntil,
       initialDue: part.initialDue,
       repliesDue: part.repliesDue,
+      reviewsDue: part.reviewsDue,
     },
     required: numbers,
     slots: [...part.slots],

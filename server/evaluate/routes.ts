@@ -74,9 +74,8 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     return {
       forums: perForum.map(({ forum, counts }) => {
         const card = course.setup.cards.get(forum.id)!;
-        const dues = [forum.schedule.initialDue, forum.schedule.repliesDue].flatMap((due) =>
-          due === null ? [] : [due],
-        );
+        const { initialDue, repliesDue, reviewsDue } = forum.schedule;
+        const dues = [initialDue, repliesDue, reviewsDue].flatMap((due) => (due === null ? [] : [due]));
         return {
           id: forum.id,
           title: card.title,

@@ -27,8 +27,8 @@ async function courseOut(db: Db, course: InCourse): Promise<CourseOut> {
     .execute();
   const items = shownItems(setup).map((item) => {
     const schedule = item.forumId === null ? null : setup.forums.get(item.forumId)!.schedule;
-    const dues = [schedule?.initialDue ?? null, schedule?.repliesDue ?? null, item.dueAt ?? null];
-    const due = Math.max(...dues.flatMap((at) => (at === null ? [] : [at])));
+    const dues = [schedule?.initialDue, schedule?.repliesDue, schedule?.reviewsDue, item.dueAt];
+    const due = Math.max(...dues.flatMap((at) => at ?? []));
     return {
       item,
       out: {

@@ -16,6 +16,20 @@ export interface Releases {
   stop(): Promise<void>;
 }
 
+/** Settles who reviews whom, beside the requests. (docs/rules §9) */
+export interface Settles {
+  /** Goes on where it stopped, and begins to look at the clock by itself. */
+  start(): Promise<void>;
+  /** Settles what is due by the clock. */
+  pass(): Promise<void>;
+  /** Something of the reviews of a course was changed at an instant, UTC ms: in these forums, or in any. */
+  settleAt(courseId: string, t: number, forums?: readonly string[]): void;
+  /** Resolves when all that has been heard of is settled. */
+  settled(): Promise<void>;
+  /** Looks no more; resolves when what is under way has ended. */
+  stop(): Promise<void>;
+}
+
 /** Counts a person's request that writes, and says in its answer how many are left. @throws {Problem} 429 beyond the most */
 export type CountWrite = (req: Request, res: Response, personId: string) => Promise<void>;
 
@@ -31,6 +45,7 @@ export interface Deps {
   readonly mailer: Mailing;
   readonly countWrite: CountWrite;
   readonly releases: Releases;
+  readonly settling: Settles;
   /** Only in the demo: the clock that staff can move, and the password everyone has. */
   readonly demo: { readonly clock: CourseClock; readonly password: string } | null;
 }

@@ -87,6 +87,8 @@ interface HubParts {
   readonly courses: CourseCache;
   /** Something happened that people may have to be mailed about. */
   readonly mail: () => void;
+  /** A course was changed, or its setup was. */
+  readonly heard: (courseId: string, what: Changed | 'setup') => void;
 }
 
 /**
@@ -107,7 +109,10 @@ export class LiveHub implements Live {
   readonly #timers: NodeJS.Timeout[];
 
   constructor(private readonly parts: HubParts) {
-    parts.courses.listen((courseId) => void (this.#gather(courseId).setup = true));
+    parts.courses.listen((courseId) => {
+      this.#gather(courseId).setup = true;
+      parts.heard(courseId, 'setup');
+    });
     this.#timers = [
       setInterval(() => void this.#queue(() => this.#beat()), HEARTBEAT),
       setInterval(() => void this.#queue(() => this.tick()), TICK),
@@ -117,6 +122,7 @@ export class LiveHub implements Live {
 
   changed(courseId: string, what: Changed): void {
     this.#gather(courseId).add(what);
+    this.parts.heard(courseId, what);
   }
 
   clockMoved(): void {

@@ -101,6 +101,7 @@ describe('My work', () => {
       .set({ removed_at: 1 })
       .where('person_id', '=', 'dalia')
       .execute();
+    fresh.server.deps.courses.forget('rivers');
     const dalia = await fresh.server.as('dalia');
     expect((await dalia.get('/api/session')).body.courses).toEqual([]);
     await dalia.get(`${C}/my-work`).expect(404);

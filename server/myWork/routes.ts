@@ -100,6 +100,7 @@ export function myWorkRoutes(serve: Serve, deps: Deps): void {
         overdue: dues.some((due) => isLate(now, due, forum.graceMinutes)),
         initialDue: part.initialDue,
         repliesDue: part.repliesDue,
+        reviewsDue: part.reviewsDue,
         postingUntil: access.terms.dates.postingUntil,
         required: part.terms.numbers,
         journal: forum.readers === 'staff',

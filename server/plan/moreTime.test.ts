@@ -17,6 +17,7 @@ const schedule = {
   postingUntil: at('03-10 23:59'),
   initialDue: at('03-04 23:59'),
   repliesDue: at('03-08 23:59'),
+  reviewsDue: null,
 };
 
 const ask = (who: Client, change: object = {}) =>
@@ -59,6 +60,7 @@ describe('a request for more time', () => {
     expect(await datesOf(c.ines)).toMatchObject({
       initialDue: at('03-12 23:59'),
       repliesDue: at('03-08 23:59'),
+      reviewsDue: null,
       postingUntil: at('03-12 23:59'),
     });
     expect(await datesOf(c.bram)).toEqual(before);

@@ -74,7 +74,7 @@ export async function moreTimeFor(db: Db, course: InCourse, now: number): Promis
     const forum = setup.forums.get(row.forum_id);
     const student = setup.students.get(row.student_id);
     if (!forum || !student || !isFor(course, student.id) || there?.has(forum.id) === false) return [];
-    const { initialDue, repliesDue } = resolveTerms(forum, student).dates;
+    const { initialDue, repliesDue, reviewsDue } = resolveTerms(forum, student).dates;
     const { state, answer, answered_at, answered_by } = asOf(row, now);
     return [
       {
@@ -90,6 +90,7 @@ export async function moreTimeFor(db: Db, course: InCourse, now: number): Promis
         answeredBy: answered_by === null ? null : (setup.names.get(answered_by)?.name ?? null),
         initialDue,
         repliesDue,
+        reviewsDue,
       },
     ];
   });

@@ -20,10 +20,12 @@ interface Change {
   readonly ownTerms: Forum['ownTerms'];
   readonly sealLiftsAt: number | null;
   readonly lookUntil?: number;
+  readonly pairAt?: number;
 }
 
 function withDates(settings: ForumSettings, asked: Change): ForumSettings {
-  const { seal, evaluation } = settings.rules;
+  const { seal, evaluation, review } = settings.rules;
+  const pairs = review !== null && review.pairAt !== null && asked.pairAt !== undefined;
   const looks = evaluation?.lookAgain?.until != null && asked.lookUntil !== undefined;
   const lifts = seal !== null && typeof seal.lift === 'object' && asked.sealLiftsAt !== null;
   const next = {
@@ -33,6 +35,7 @@ function withDates(settings: ForumSettings, asked: Change): ForumSettings {
       schedule: asked.schedule,
       ownTerms: asked.ownTerms,
       seal: lifts ? { ...seal, lift: { at: asked.sealLiftsAt! } } : seal,
+      review: pairs ? { ...review, pairAt: asked.pairAt! } : review,
       evaluation: looks ? { ...evaluation, lookAgain: { until: asked.lookUntil! } } : evaluation,
     },
   };

@@ -15,6 +15,7 @@ const NO_DATES: ForumSettings['rules']['schedule'] = {
   postingUntil: null,
   initialDue: null,
   repliesDue: null,
+  reviewsDue: null,
 };
 
 /** The recipes a member of staff may start from: their own, the course's, and those that ship with Juror. */
@@ -76,6 +77,7 @@ export async function saveRecipe(
             settings.rules.seal !== null && typeof settings.rules.seal.lift === 'object'
               ? { ...settings.rules.seal, lift: 'whenPostingCloses' as const }
               : settings.rules.seal,
+          review: settings.rules.review && { ...settings.rules.review, pairAt: null },
           ownTerms: [],
           prerequisites: [],
           audience: { kind: 'everyone' as const },
@@ -83,7 +85,7 @@ export async function saveRecipe(
           readers: settings.rules.readers === 'group' ? ('class' as const) : settings.rules.readers,
         },
       },
-      dates: toRecipeDates(settings.rules.schedule, course.setup.zone),
+      dates: toRecipeDates(settings.rules.schedule, course.setup.zone, settings.rules.review?.pairAt ?? null),
     }),
     at: now,
   };

@@ -246,6 +246,7 @@ export async function testServer(
       await deps.live.settled();
       deps.live.stop();
       await deps.releases.stop();
+      await deps.settling.stop();
       await deps.mailer.stop();
       await receivedIsWritten(db);
       await db.destroy();

@@ -38,6 +38,7 @@ describe('what waits in all forums', () => {
         postingUntil: at('03-03 12:00'),
         initialDue: null,
         repliesDue: null,
+        reviewsDue: null,
       },
     });
     await c.write(c.ines, 'ines-1', 8).expect(200);

@@ -1,3 +1,4 @@
+import type { Assignment } from '../../course/assignment';
 import type { Forum } from '../../course/forum';
 import type { Id } from '../../course/id';
 import type { Post } from '../../course/post';
@@ -17,24 +18,31 @@ export interface Ground {
   readonly ask: Asked;
   /** Everything the student wrote in the forum, in any order. */
   readonly own: readonly Post[];
+  /** Everything the student was ever given to review there, in any order. */
+  readonly reviews: readonly Assignment[];
   readonly t: Instant;
   /** Posting, or the forum itself, has ended for the student: what is empty is missed. */
   readonly over: boolean;
 }
 
-/** A required post that nothing stands for. */
+/**
+ * A required post that nothing stands for.
+ *
+ * @param over whether it can be made no more
+ */
 export function emptySlot(
   ground: Ground,
   kind: SlotKind,
   number: number,
   due: Instant | null,
   questionId: Id | null,
+  over = ground.over,
 ): Slot {
   return {
     kind,
     number,
-    state: ground.over ? 'missed' : 'open',
-    overdue: !ground.over && isLate(ground.t, due, ground.forum.graceMinutes),
+    state: over ? 'missed' : 'open',
+    overdue: !over && isLate(ground.t, due, ground.forum.graceMinutes),
     due,
     postId: null,
     questionId,

@@ -11,8 +11,8 @@ export interface Requirement {
   /** The number that says how many words each needs; null where words are not asked for. */
   readonly words: NumberName | null;
   /** Which part of an evaluation looks at it, besides the whole; null: none. */
-  readonly basis: 'initial' | 'replies' | null;
-  /** Whether each stands for a post of its own; else it asks something more of a post that stands elsewhere. */
+  readonly basis: 'initial' | 'replies' | 'reviews' | null;
+  /** Whether each stands for a post of its own; else it asks something more of a post that stands elsewhere, or is no post at all. */
   readonly isPost: boolean;
   /**
    * The slots, in order, with what fills them.

@@ -5,8 +5,11 @@ import { initial } from './initial';
 import { post } from './post';
 import { reply } from './reply';
 import type { Requirement } from './requirement';
+import { review } from './review';
 
-const byKind = { initial, attachment, reply, post } satisfies { readonly [K in SlotKind]: Requirement };
+const byKind = { initial, attachment, reply, review, post } satisfies {
+  readonly [K in SlotKind]: Requirement;
+};
 
 /** Everything a forum may require, in slot order. */
 export const requirements: readonly Requirement[] = SLOT_KINDS.map((kind) => byKind[kind]);

@@ -10,16 +10,21 @@ import type { Slot } from '../../participation/slot';
 export type Done = Pick<Participation, 'notAsked' | 'slots' | 'counted'>;
 
 /**
- * The slots a part looks at: initial posts and what is asked of them; replies; or all. (rules §6)
+ * The slots a part looks at: initial posts and what is asked of them; replies; reviews; or all that are asked of posts. (rules §6, §9)
  */
 export function slotsOf(basis: Basis, slots: readonly Slot[]): Slot[] {
-  return basis === 'whole' ? [...slots] : slots.filter(({ kind }) => requirementOf(kind).basis === basis);
+  return slots.filter(({ kind }) => {
+    const of = requirementOf(kind).basis;
+    return basis === 'whole' ? of !== 'reviews' : of === basis;
+  });
 }
 
-/** How many posts of a basis the forum asks of everyone; 0 where it asks none. (rules §5) */
+/** How many posts of a basis, or reviews, the forum asks of everyone; 0 where it asks none. (rules §5, §9) */
 export function requiredOf(basis: Basis, { required }: Pick<Forum, 'required'>): number {
   return requirements
-    .filter((each) => each.isPost && (basis === 'whole' || each.basis === basis))
+    .filter((each) =>
+      basis === 'reviews' ? each.basis === basis : each.isPost && (basis === 'whole' || each.basis === basis),
+    )
     .reduce((sum, { count }) => sum + (required[count] ?? 0), 0);
 }
 
@@ -34,11 +39,12 @@ export function isWaived(basis: Basis, forum: Pick<Forum, 'required'>, slots: re
 
 /**
  * The posts a part looks at: those that stand in initial slots, short ones included; the peer replies, short ones
- * included; or all counted posts. (rules §6)
+ * included; or all counted posts. None where it looks at reviews. (rules §6, §9)
  */
 export function postsOf(basis: Basis, forum: Forum, participation: Omit<Done, 'notAsked'>): Post[] {
   const { counted, slots } = participation;
   if (basis === 'whole') return [...counted];
+  if (basis === 'reviews') return [];
   if (basis === 'replies') return counted.filter((post) => isPeerReply(post, forum.required.ownThreadCounts));
   const standing = new Set(slots.filter((slot) => slot.kind === 'initial').map((slot) => slot.postId));
   return counted.filter((post) => standing.has(post.id));

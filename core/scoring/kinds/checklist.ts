@@ -45,7 +45,10 @@ const guide: GuideRule<GuideOf<ChecklistPart>> = {
       const typed = file.text(row, 'required post').toLowerCase();
       const slot = SLOT.exec(typed);
       if (typed !== '' && !slot)
-        file.wrong(row, 'A required post is written as "initial 1", "attachment 1", "reply 2" or "post 3".');
+        file.wrong(
+          row,
+          'A required post is written as "initial 1", "attachment 1", "reply 2", "review 1" or "post 3".',
+        );
       return {
         id: newId(),
         title: file.named(row, 'item', 200),

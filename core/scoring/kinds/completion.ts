@@ -49,6 +49,7 @@ export const completion: PartKind<CompletionPart> = {
     );
   },
   problem: () => null,
-  faults: (part, forum) => (requiredOf(part.basis, forum) === 0 ? ['completionOfNothing'] : []),
+  faults: (part, forum) =>
+    part.basis !== 'reviews' && requiredOf(part.basis, forum) === 0 ? ['completionOfNothing'] : [],
   guide: null,
 };

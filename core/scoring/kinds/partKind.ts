@@ -46,9 +46,14 @@ export interface DecisionProblem {
   readonly most?: Points;
 }
 
-/** What can be wrong with the plan of a part; all are errors but `ratingsOff`. (rules §6, §8) */
+/** What can be wrong with the plan of a part; all are errors but `ratingsOff`. (rules §6, §8, §9) */
 export type PartFault =
-  'completionOfNothing' | 'sumOfNothing' | 'initialPartWithoutInitial' | 'ratingsOff' | 'cannotReach';
+  | 'reviewsPartWithoutReviews'
+  | 'completionOfNothing'
+  | 'sumOfNothing'
+  | 'initialPartWithoutInitial'
+  | 'ratingsOff'
+  | 'cannotReach';
 
 /**
  * A way of valuing a part: its rule. What else belongs to a kind, and where: CONTRIBUTING.md, "a scoring kind". (rules §6)
@@ -63,7 +68,7 @@ export interface PartKind<P extends Part = Part, D extends object = object> {
   withoutLate(context: PartContext<P, D>): Points | null;
   /** Why a decision cannot be kept; null where it can. */
   problem(part: P, decision: D): DecisionProblem | null;
-  /** What of the forum's plan keeps it from working. */
+  /** What of the forum's plan keeps it from working, besides what is asked of every part ({@link faultsOf}). */
   faults(part: P, forum: Forum): readonly PartFault[];
   /** What of it the library can keep; null where there is nothing. */
   readonly guide: P extends GuidedPart ? GuideRule<GuideOf<P>> : null;

@@ -1,4 +1,4 @@
-import type { Basis, Criterion, CriterionLevel, GuideOf, RubricPart } from '../../course/evaluation';
+import type { Criterion, CriterionLevel, GuideOf, PostBasis, RubricPart } from '../../course/evaluation';
 import type { Id } from '../../course/id';
 import { decimal, type Points } from '../../course/points';
 import type { RowReader } from '../../csv/rowReader';
@@ -52,7 +52,7 @@ export function criterionPoints(
   return criterion.levels.find(({ id }) => id === decision.levelId)?.points ?? null;
 }
 
-const LOOKS: readonly (readonly [Basis, string])[] = [
+const LOOKS: readonly (readonly [PostBasis, string])[] = [
   ['whole', 'everything'],
   ['initial', 'initial post'],
   ['replies', 'replies'],
@@ -135,7 +135,7 @@ export const rubric: PartKind<RubricPart, RubricDecision> = {
           of: rangeOf(criterion).most,
           ...(decided?.comment && { comment: decided.comment }),
         },
-        postIds: postsOf(criterion.basis).map(({ id }) => id),
+        postIds: part.basis === 'reviews' ? [] : postsOf(criterion.basis).map(({ id }) => id),
       })),
     };
   },

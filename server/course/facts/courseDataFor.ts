@@ -2,6 +2,7 @@ import type { Kysely } from 'kysely';
 import { courseDataOf, type CourseData } from '../../../core/course/courseData';
 import type { CourseSetup } from '../setup/courseCache';
 import type { Database } from '../../db/schema';
+import { loadAssignments } from '../reviews/loadAssignments';
 import { loadScores } from '../scores/loadScores';
 import { postsOfForum, type ForumPosts } from '../posts/forumPosts';
 import { loadPosts } from '../posts/loadPosts';
@@ -24,12 +25,14 @@ export async function courseDataFor(
       )
     : [];
   const scores = await loadScores(db, setup, { studentId: personId });
+  const assignments = await loadAssignments(db, setup, { forumId, reviewerId: personId });
   const base = courseDataOf({
     zone: setup.zone,
     students: [],
     forums: [],
     posts: elsewhere,
     scores,
+    assignments,
   });
   const data = {
     ...base,

@@ -69,6 +69,8 @@ export interface CourseSetup {
   /** In the order of the plan: by unit, then by position. */
   readonly forums: ReadonlyMap<string, Forum>;
   readonly cards: ReadonlyMap<string, ForumCard>;
+  /** The forums in which students review one another, or have done so. */
+  readonly reviewed: ReadonlySet<string>;
 }
 
 /** Reads a course as it stands, within a transaction as it stands there; null where there is none. */
@@ -128,6 +130,12 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     .select(['unit.position as unit_position', 'item.id as item_id'])
     .where('forum.course_id', '=', courseId)
     .where('forum.removed_at', 'is', null)
+    .execute();
+  const books = await db
+    .selectFrom('review_book')
+    .innerJoin('forum', 'forum.id', 'review_book.forum_id')
+    .select('forum.id')
+    .where('forum.course_id', '=', courseId)
     .execute();
   const onTop = (row: (typeof forums)[number]) => row.pinned ?? Infinity;
   forums.sort(
@@ -206,6 +214,10 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
         ),
       ]),
     ),
+    reviewed: new Set([
+      ...forums.flatMap(({ id }) => (rulesOf.get(id)!.review === null ? [] : [id])),
+      ...books.map(({ id }) => id),
+    ]),
     cards: new Map(
       forums.map((row) => [
         row.id,

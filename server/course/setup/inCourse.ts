@@ -73,5 +73,5 @@ export function worksWith(course: InCourse, studentId: string): boolean {
 }
 
 /** Everyone of the course who teaches in it. */
-export const staffOf = ({ setup }: InCourse): string[] =>
+export const staffOf = ({ setup }: Pick<InCourse, 'setup'>): string[] =>
   [...setup.members.values()].flatMap(({ personId, role }) => (role === 'student' ? [] : [personId]));

@@ -39,6 +39,7 @@ export function usePlanMoves(plan: PlanView | undefined, push: (step: PlanStep) 
         })),
         sealLiftsAt: liftOf(rules),
         lookUntil: lookUntil(rules) ?? undefined,
+        pairAt: rules.review?.pairAt ?? undefined,
       }));
       const answer = await call(moveDates, { course: course.id }, { changes, what, confirmed });
       for (const [id, version] of Object.entries(answer.versions)) versions.current.set(id, version);

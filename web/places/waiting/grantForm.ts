@@ -12,7 +12,7 @@ export type TypedGrant = Record<keyof NewDues, string>;
 
 /** The due dates of a request that can be moved. */
 export const duesOf = (request: MoreTimeRequest) =>
-  (['initialDue', 'repliesDue'] as const).flatMap((name) => {
+  (['initialDue', 'repliesDue', 'reviewsDue'] as const).flatMap((name) => {
     const at = request[name];
     return at === null ? [] : [{ name, at }];
   });
@@ -24,7 +24,7 @@ export function grantOffered(request: MoreTimeRequest, zone: string): TypedGrant
   const { until } = request;
   const offer = (at: number) => (until === null ? shiftDays(at, OFFERED, zone) : Math.max(at, until));
   const typed = Object.fromEntries(dues.map(({ name, at }) => [name, show.encode(offer(at))]));
-  return { initialDue: '', repliesDue: '', ...typed };
+  return { initialDue: '', repliesDue: '', reviewsDue: '', ...typed };
 }
 
 /** Reads the new dates; only those that are later than what the student has are meant. */

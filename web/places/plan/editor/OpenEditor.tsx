@@ -5,7 +5,7 @@ import type { ForumSettings } from '../../../../contract/forumSettings';
 import { newForum } from '../../../../contract/newForum';
 import { getForumSettings, getPlan } from '../../../../contract/plan';
 import { listRecipes } from '../../../../contract/recipes';
-import { fromRecipeDates } from '../../../../core/plan/recipeDates';
+import { fromRecipeDates, inWeekOf } from '../../../../core/plan/recipeDates';
 import { classWeeks, unitOfWeek } from '../../../../core/plan/unitOfWeek';
 import { mondayOf } from '../../../../core/time/calendarDay';
 import { toWallClock } from '../../../../core/time/wallClock';
@@ -56,6 +56,10 @@ export function NewForum() {
       })),
       schedule:
         recipe && week ? fromRecipeDates(recipe.dates, mondayOf(week), course.zone) : base.rules.schedule,
+      review:
+        base.rules.review && recipe && week
+          ? { ...base.rules.review, pairAt: inWeekOf(recipe.dates.pairAt, mondayOf(week), course.zone) }
+          : base.rules.review,
     },
   };
   return (

@@ -59,6 +59,7 @@ const shapeIn = (zone: string) =>
         postingUntil: wallText(zone),
         initialDue: wallText(zone),
         repliesDue: wallText(zone),
+        reviewsDue: wallText(zone),
       }),
       graceMinutes: wholeText(shape.graceMinutes),
       questions: z.array(z.object({ id: z.string(), text, retired: z.boolean() })),
@@ -112,6 +113,7 @@ const shapeIn = (zone: string) =>
       }),
       evaluation: z.custom<TypedEvaluation>(),
       ownTerms: z.custom<ForumRules['ownTerms']>(),
+      review: z.custom<ForumRules['review']>(),
     }),
   });
 type Shape = ReturnType<typeof shapeIn>;

@@ -6,10 +6,14 @@ import { PostFields } from './PostFields';
 import { ReplyFields } from './ReplyFields';
 import type { SlotKind } from '../../../../../core/course/slotKind';
 
+/** Whether and how students review one another is asked in a row of its own. */
+const NoFields = () => null;
+
 const FIELDS: Readonly<Record<SlotKind, ComponentType<RowProps>>> = {
   initial: InitialFields,
   attachment: AttachmentFields,
   reply: ReplyFields,
+  review: NoFields,
   post: PostFields,
 };
 

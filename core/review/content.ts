@@ -1,0 +1,33 @@
+import type { Id } from '../course/id';
+import type { Points } from '../course/points';
+import type { RichNode } from '../text/richText';
+
+/** What a reviewer says to one criterion of the guide. Points in hundredths. */
+export interface CriterionReview {
+  /** The level chosen; null or absent: none yet. */
+  readonly levelId?: Id | null;
+  /** In place of a level's points, where the guide takes any number. */
+  readonly points?: Points | null;
+  /** Of an item of a checklist; not ticked is a decision too. */
+  readonly ticked?: boolean;
+  readonly comment?: string;
+}
+
+/** A comment on a passage of the post. */
+export interface ReviewPassage {
+  readonly id: Id;
+  /** As it stands in the version reviewed. */
+  readonly text: string;
+  readonly comment: string;
+}
+
+/** What somebody wrote about another's post. It is never the score. (rules §9) */
+export interface ReviewContent {
+  /** By criterion, see {@link criteriaOf}. */
+  readonly values: Readonly<Record<Id, CriterionReview>>;
+  /** The overall comment. */
+  readonly overall: RichNode;
+  readonly passages: readonly ReviewPassage[];
+  /** Files given back, by id. */
+  readonly files: readonly Id[];
+}
