@@ -62,6 +62,7 @@ describe('the API', () => {
       'application/zip',
       'application/json',
       'application/octet-stream',
+      'application/octet-stream',
       'text/event-stream',
     ]);
     expect(fileRoutes.every(({ path }) => endpoints.every((each) => each.path !== path))).toBe(true);

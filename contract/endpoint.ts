@@ -29,6 +29,7 @@ export type Matter =
   | 'moreTime'
   | 'people'
   | 'remarks'
+  | 'reviews'
   | 'sessions'
   | 'shares';
 

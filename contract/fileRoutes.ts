@@ -41,6 +41,12 @@ export const fileContent: FileRoute = {
   type: 'application/octet-stream',
 };
 
+export const reviewFileContent: FileRoute = {
+  path: '/api/courses/:course/reviews/:assignment/files/:file',
+  summary: 'A file of a post that is reviewed, or of a review, to those who may read that',
+  type: 'application/octet-stream',
+};
+
 export const liveStream: FileRoute = {
   path: LIVE_PATH,
   summary: 'The stream of what changes for whoever is signed in, as server-sent events',
@@ -54,5 +60,6 @@ export const fileRoutes: readonly FileRoute[] = [
   oneRosterZip,
   courseJson,
   fileContent,
+  reviewFileContent,
   liveStream,
 ];

@@ -25,6 +25,7 @@ import * as recipes from './recipes';
 import * as rehearsal from './rehearsal';
 import * as remarks from './remarks';
 import * as secondLooks from './secondLooks';
+import * as reviews from './reviews';
 import * as roster from './roster';
 import * as scores from './scores';
 import { fileRoutes } from './fileRoutes';
@@ -62,6 +63,7 @@ export const endpoints: readonly Endpoint[] = [
   waiting,
   notices,
   myWork,
+  reviews,
   evaluate,
   docketActions,
   consistency,

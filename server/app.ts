@@ -23,6 +23,8 @@ import { mailRoutes } from './mail/routes';
 import { myWorkRoutes } from './myWork/routes';
 import { noticeRoutes } from './notices/routes';
 import { planRoutes } from './plan/routes';
+import { reviewFileRoute } from './reviews/fileRoute';
+import { reviewRoutes } from './reviews/routes';
 import { readMarksRoutes } from './readMarks/routes';
 import { searchRoutes } from './search/routes';
 import { rosterRoutes } from './roster/routes';
@@ -93,6 +95,7 @@ export function createApp(
   readMarksRoutes(serve, deps);
   searchRoutes(serve, deps);
   myWorkRoutes(serve, deps);
+  reviewRoutes(serve, deps);
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);
   exchangeRoutes(app, serve, deps);
@@ -104,6 +107,7 @@ export function createApp(
   liveRoutes(app, deps);
   vantageRoutes(serve, deps);
   fileRoutes(app, deps);
+  reviewFileRoute(app, deps);
 
   options.more?.(app);
   app.use('/api', noSuchRoute);

@@ -13,3 +13,6 @@ export interface ReviewBook {
   /** Pairs of people who must not review one another. */
   readonly mustNots: readonly MustNot[];
 }
+
+/** What is kept of a forum in which nothing was settled yet. */
+export const NO_BOOK: ReviewBook = { seed: '', pairedAt: null, assignments: [], mustNots: [] };

@@ -11,7 +11,7 @@ import type { Given } from './topUp';
 import { bestOrder } from './unitOrder';
 
 /** The people of the pool by unit, each unit in the order of the roster. */
-export function unitsOf(reviewers: ReadonlyMap<Id, Reviewer>): Map<Id, Reviewer[]> {
+function unitsOf(reviewers: ReadonlyMap<Id, Reviewer>): Map<Id, Reviewer[]> {
   const units = new Map<Id, Reviewer[]>();
   for (const reviewer of reviewers.values()) {
     if (!reviewer.inPool) continue;
@@ -29,7 +29,19 @@ export function unitsOf(reviewers: ReadonlyMap<Id, Reviewer>): Map<Id, Reviewer[
  *
  * @param live assignments that staff made before, and that stand
  */
-export function pairUp(
+export function pairUp(...from: Parameters<typeof planUnits>): Given[] {
+  return planUnits(...from).flatMap(({ given }) => given);
+}
+
+/** A unit in its order, and who is given what in it. */
+export interface PlannedUnit {
+  readonly id: Id;
+  readonly order: readonly Id[];
+  readonly given: readonly Given[];
+}
+
+/** The pairing unit by unit, each with its order: see {@link pairUp}. */
+export function planUnits(
   forum: Forum,
   pairing: Exclude<Pairing, 'byHand'>,
   { seed, assignments }: Pick<ReviewBook, 'seed' | 'assignments'>,
@@ -37,13 +49,12 @@ export function pairUp(
   reviewers: ReadonlyMap<Id, Reviewer>,
   mayNotMeet: MayNotMeet,
   t: Instant,
-): Given[] {
+): PlannedUnit[] {
   const made = new Map<Id, Set<Id>>();
   const withdrawn = assignments.filter((each) => endOf(each, t) === 'withdrawn');
   for (const { reviewerId, authorId } of [...live, ...withdrawn])
     made.set(reviewerId, (made.get(reviewerId) ?? new Set()).add(authorId));
-  const given: Given[] = [];
-  for (const unit of unitsOf(reviewers).values()) {
+  return [...unitsOf(reviewers)].map(([id, unit]): PlannedUnit => {
     const byId = new Map(unit.map((each) => [each.student.id, each]));
     const wanted = (order: readonly Id[]) =>
       [...ringOf(pairing, order, (id) => byId.get(id)!.number)].flatMap(([reviewerId, authors]) => {
@@ -58,8 +69,9 @@ export function pairUp(
     const breaks = ({ reviewerId, authorId }: { reviewerId: Id; authorId: Id }) =>
       mayNotMeet(reviewerId, authorId);
     const order = bestOrder(forum.id, seed, [...byId.keys()], (each) => wanted(each).filter(breaks).length);
-    for (const each of wanted(order))
-      if (!breaks(each)) given.push({ ...each, postId: byId.get(each.authorId)!.own!.post.id });
-  }
-  return given;
+    const given = wanted(order)
+      .filter((each) => !breaks(each))
+      .map((each) => ({ ...each, postId: byId.get(each.authorId)!.own!.post.id }));
+    return { id, order, given };
+  });
 }

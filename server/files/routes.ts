@@ -1,7 +1,7 @@
 import { fromJson } from '../db/json';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { open, rename, rm, stat } from 'node:fs/promises';
+import { open, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import { fileTypeFromFile } from 'file-type';
@@ -19,6 +19,7 @@ import type { Db } from '../db/open';
 import { openForumQuietly, type OpenForum } from '../course/access/openForum';
 import { mayFetchFromScore } from '../evaluate/scoreFiles';
 import { notFound, Problem, wrongField } from '../refusals/problem';
+import { sendStored } from './sendStored';
 import { refuseBeyondQuota } from '../course/files/quota';
 import { checkWriteToken, signedIn } from '../sessions/sessions';
 
@@ -269,31 +270,6 @@ export function fileRoutes(app: Express, deps: Deps): void {
     if (!file) throw notFound();
     const course = await courseFor(deps, session, file.course_id, 'member');
     if (!(await mayFetch(deps, course, file))) throw notFound();
-    const path = join(deps.dataFolder, 'files', file.sha256);
-    const onDisk = await stat(path).catch(() => null);
-    if (onDisk?.size !== file.size) {
-      deps.log.error(
-        { file: path, size: onDisk?.size ?? null, expected: file.size },
-        'An attachment is missing or damaged. Put it back from a backup.',
-      );
-      throw new Problem(
-        410,
-        'fileDamaged',
-        `"${file.name}" is missing or damaged on the server. Tell your administrator, who may have a backup; whoever uploaded it can add it again.`,
-      );
-    }
-    res.set({
-      'Content-Type': file.type,
-      'X-Content-Type-Options': 'nosniff',
-      'Cache-Control': 'private, no-cache',
-      'Content-Disposition':
-        kindOfFile(file.type) === 'document'
-          ? `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`
-          : 'inline',
-    });
-    res.sendFile(path, {
-      headers: { 'Content-Type': file.type },
-      dotfiles: 'allow',
-    });
+    await sendStored(deps, res, file);
   });
 }

@@ -2,7 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import supertest from 'supertest';
 import type { Endpoint } from '../../contract/endpoint';
 import { endpoints } from '../../contract/openapi';
-import { PASSWORD, withForum, type Client } from '../testing/testServer';
+import { reviewed } from '../testing/reviewed';
+import { PASSWORD, settings, withForum, type Client } from '../testing/testServer';
 
 type Setting = Awaited<ReturnType<typeof withForum>>;
 
@@ -37,7 +38,8 @@ describe('who may use the API', () => {
   /** The part in the course is looked at before anything that was sent, so that an empty body is no reason to refuse. */
   const refused = [403, 404];
   beforeAll(async () => {
-    c = await withForum();
+    const { seal, evaluation, required } = settings().rules;
+    c = await withForum({ ...reviewed(), seal, evaluation, required: { ...required, reviews: 1 } });
     await c.write(c.bram, 'bram-opens', 8).expect(200);
     agent = supertest.agent(c.server.app);
     const email = 'teodora@fenwick-hollow.example';

@@ -1,38 +1,9 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import { at, F, withForum } from '../testing/testServer';
-import { settings } from '../testing/testServer';
+import { reviewed } from '../testing/reviewed';
 import { Settling } from './settling';
 
-const ROUND = {
-  evaluation: null,
-  seal: null,
-  schedule: {
-    visibleFrom: null,
-    visibleUntil: null,
-    postingFrom: null,
-    postingUntil: null,
-    initialDue: at('03-04 23:59'),
-    repliesDue: null,
-    reviewsDue: at('03-11 23:59'),
-  },
-  required: {
-    ...settings().rules.required,
-    initialRequired: 1,
-    initialMinWords: 5,
-    replies: 0,
-    different: null,
-    reviews: 1,
-  },
-  review: {
-    pairing: 'round' as const,
-    pairAt: null,
-    guide: null,
-    minWords: 0,
-    names: 'shown' as const,
-    received: 'atReviewsDate' as const,
-    response: false,
-  },
-};
+const ROUND = reviewed();
 
 let c: Awaited<ReturnType<typeof withForum>>;
 const assigned = async () => {

@@ -10,7 +10,7 @@ import { loadScores } from '../course/scores/loadScores';
 import type { CourseSetup } from '../course/setup/courseCache';
 import { staffOf } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import type { ReviewBook } from '../../core/review/book';
+import { NO_BOOK, type ReviewBook } from '../../core/review/book';
 import { nextToSettle } from '../../core/review/nextToSettle';
 import { isSettled, settle, type Settlement } from '../../core/review/settle';
 import type { Settles } from '../feature/deps';
@@ -115,6 +115,11 @@ export class Settling implements Settles {
     const { db } = this.parts;
     const forum = setup.forums.get(forumId);
     if (!forum) return;
+    // The seed is there before the moment of the pairing, so that what would come of it can be seen.
+    if (forum.review !== null && (await loadReviewBook(db, setup, forumId)) === null)
+      await changeCourse(this.parts, { courseId: setup.id, actorId: '' }, t, ({ trx }) =>
+        openReviewBook(trx, setup, forumId),
+      );
     let at = Math.min(this.#until.get(forumId) ?? t, t);
     for (;;) {
       const book = await loadReviewBook(db, setup, forumId);
@@ -157,6 +162,3 @@ export class Settling implements Settles {
     });
   }
 }
-
-/** What is kept of a forum in which nothing was settled yet. */
-const NO_BOOK: ReviewBook = { seed: '', pairedAt: null, assignments: [], mustNots: [] };

@@ -5,13 +5,17 @@ export type Subject =
   /** Who was invited to the course. */
   | { readonly of: 'invitations' }
   | {
-      readonly of: 'forum' | 'item' | 'groupPlan' | 'member' | 'post' | 'look' | 'moreTime' | 'note';
+      readonly of:
+        'forum' | 'item' | 'groupPlan' | 'member' | 'post' | 'look' | 'moreTime' | 'note' | 'review';
       readonly id: string;
     }
   /** A finding of the checks, which is put aside or taken up. */
   | { readonly of: 'finding'; readonly forumId: string; readonly code: string }
   /** Who evaluates whom in a forum. */
   | { readonly of: 'docket'; readonly forumId: string }
+  /** Who reviews whom in a forum, or must not in the course. */
+  | { readonly of: 'reviewing'; readonly forumId: string }
+  | { readonly of: 'mustNots' }
   /** When the scores of an item are released by themselves. */
   | { readonly of: 'release'; readonly itemId: string }
   | { readonly of: 'score' | 'reading'; readonly itemId: string; readonly studentId: string };
@@ -27,6 +31,10 @@ export function subjectText(subject: Subject): string {
       return subject.of;
     case 'finding':
       return `forum:${subject.forumId}:${subject.code}`;
+    case 'mustNots':
+      return subject.of;
+    case 'reviewing':
+      return `reviewing:${subject.forumId}`;
     case 'docket':
       return `docket:${subject.forumId}`;
     case 'release':

@@ -1,0 +1,58 @@
+import { DONE } from '../../contract/basics';
+import * as contract from '../../contract/reviews';
+import type { Deps } from '../feature/deps';
+import type { Serve } from '../feature/serve';
+import { assignByHand, pairAnew, setMustNot, withdrawByHand } from './assign';
+import { answerReview, receivedReviews } from './receivedReviews';
+import { reviewsOfStudent } from './reviewLines';
+import { reviewPage } from './reviewPage';
+import { reviewingView } from './reviewing';
+import { handOver, reviewsOf, withholdReview } from './staffReviews';
+import { saveReviewDraft, sendReview } from './writeReview';
+
+/** Students review one another's posts; staff see who reviews whom. */
+export function reviewRoutes(serve: Serve, deps: Deps): void {
+  const { db } = deps;
+
+  serve(contract.listReviews, ({ course, now }) => reviewsOfStudent(db, course, now));
+  serve(contract.getReview, ({ course, params, now }) => reviewPage(db, course, params.assignment, now));
+  serve(contract.saveReviewDraft, ({ course, params, body, now }) =>
+    saveReviewDraft(deps, course, params.assignment, body.content, now),
+  );
+  serve(contract.sendReview, ({ course, params, body, now }) =>
+    sendReview(deps, course, params.assignment, body, now),
+  );
+  serve(contract.getReceived, ({ course, params, now }) => receivedReviews(db, course, params.forum, now));
+  serve(contract.answerReview, async ({ course, params, body, now }) => {
+    await answerReview(deps, course, params.assignment, body.doc, now);
+    return DONE;
+  });
+
+  serve(contract.getReviewing, ({ course, params, now }) => reviewingView(db, course, params.forum, now));
+  serve(contract.assignReview, async ({ course, params, body, now }) => {
+    await assignByHand(deps, course, params.forum, params.assignment, body, now);
+    return DONE;
+  });
+  serve(contract.withdrawReview, async ({ course, params, now }) => {
+    await withdrawByHand(deps, course, params.forum, params.assignment, now);
+    return DONE;
+  });
+  serve(contract.pairAnew, async ({ course, params, now }) => {
+    await pairAnew(deps, course, params.forum, now);
+    return DONE;
+  });
+  serve(contract.setMustNot, async ({ course, body, now }) => {
+    await setMustNot(deps, course, body, now);
+    return DONE;
+  });
+  serve(contract.getReviewsOf, ({ course, params, now }) =>
+    reviewsOf(db, course, params.forum, params.student, now),
+  );
+  serve(contract.withholdReview, async ({ course, params, body, now }) => {
+    await withholdReview(deps, course, params.forum, params.assignment, body, now);
+    return DONE;
+  });
+  serve(contract.handOverReviews, async ({ course, params, now }) => ({
+    handed: await handOver(deps, course, params.forum, now),
+  }));
+}
