@@ -29,6 +29,8 @@ export const planView = z.object({
   students: z.array(z.object({ name: personName, facts: student })),
   groups: z.array(z.object({ id, planId: id, title: z.string() })),
   groupPlans: z.array(z.object({ id, title: z.string() })),
+  /** Pairs of students who must not review one another. */
+  mustNots: z.array(z.tuple([id, id])),
   /** Gradebook items, with what each holds: the forum that feeds it, and how many scores. */
   items: z.array(
     z.object({ id, title: z.string(), maximum: z.int(), forumId: id.nullable(), scores: z.int() }),
@@ -47,7 +49,7 @@ export const getPlan = endpoint({
   method: 'get',
   path: '/api/courses/:course/plan',
   who: 'staff',
-  staleAfter: ['library', 'findings'],
+  staleAfter: ['library', 'findings', 'reviews'],
   summary: 'All forums of the plan (staff)',
   params: courseParams,
   answer: planView,

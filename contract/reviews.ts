@@ -34,6 +34,7 @@ export const reviewContent = z.strictObject({
           .trim()
           .min(1, 'Select a passage to comment on.')
           .max(4000, 'A passage has at most 4,000 characters; choose a shorter one.'),
+        nth: z.int().min(0).max(10_000),
         comment,
       }),
     )
@@ -42,7 +43,7 @@ export const reviewContent = z.strictObject({
 }) satisfies z.ZodType<ReviewContent>;
 
 /** The same, and the guide it was written by, as they stand in answers. */
-const contentView: z.ZodType<ReviewContent> = reviewContent;
+const contentView: z.ZodType<ReviewContent, ReviewContent> = reviewContent;
 const guideView: z.ZodType<ReviewGuide> = reviewGuide;
 
 /** A file of a reviewed post or of a review; its address leads through the assignment, so that it says nothing of anybody. */
@@ -173,7 +174,7 @@ export const saveReviewDraft = endpoint({
   changes: ['drafts'],
   summary: 'Keep a review as it is typed (student: its reviewer)',
   params: assignmentParams,
-  body: z.strictObject({ content: reviewContent }),
+  body: z.strictObject({ content: contentView }),
   answer: z.object({ savedAt: instant, words: z.int() }),
 });
 
@@ -187,7 +188,7 @@ export const sendReview = endpoint({
   body: z.strictObject({
     /** How many versions were sent before it; the same sent twice is one. */
     after: z.int().min(0),
-    content: reviewContent,
+    content: contentView,
   }),
   answer: z.object({ number: z.int(), words: z.int() }),
 });

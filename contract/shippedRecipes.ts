@@ -61,6 +61,47 @@ const week = {
   postingUntil: on(7, '23:59'),
 };
 
+/** What a draft is reviewed by, to begin with. */
+const draftGuide: NonNullable<NonNullable<ForumSettings['rules']['review']>['guide']> = {
+  kind: 'rubric',
+  title: 'A draft',
+  anyNumber: false,
+  criteria: [
+    criterion('aim', 'What it is for', 'Does the draft say what its author wants to know?', [
+      'One could answer it at once',
+      'It can be guessed',
+      'It does not say',
+    ]),
+    criterion('ground', 'What it stands on', 'Is what it claims shown, with a source or an example?', [
+      'All of it',
+      'Some of it',
+      'Hardly any',
+    ]),
+    criterion('thread', 'How it holds together', 'Does each paragraph follow from the one before?', [
+      'It reads in one go',
+      'With a stop or two',
+      'It falls apart',
+    ]),
+  ],
+};
+
+/** A criterion of three steps: two, one and no points. */
+function criterion(id: string, title: string, description: string, steps: readonly string[]) {
+  return {
+    id: `draft-${id}`,
+    title,
+    description,
+    outcome: '',
+    basis: 'initial' as const,
+    levels: steps.map((step, index) => ({
+      id: `draft-${id}-${index + 1}`,
+      title: step,
+      description: '',
+      points: (steps.length - 1 - index) * 100,
+    })),
+  };
+}
+
 /** Five forums worth starting from, that ship with Juror. */
 export function shippedRecipes(): Recipe[] {
   const { evaluation } = newForum().rules;
@@ -158,12 +199,12 @@ export function shippedRecipes(): Recipe[] {
     recipe(
       'juror-exchange',
       'Exchange of drafts',
-      'For work in progress. Everyone opens one thread with a draft; two classmates reply with one strength, one question, one change.',
+      'For work in progress. Everyone opens one thread with a draft; once it is due, two classmates review it with a guide, and nobody is left out.',
       doc(
         text(
           'Open your thread with the draft as it is, and say at its top what you want to know from your readers.',
         ),
-        text('Then reply to two classmates who have few replies yet:'),
+        text('Once the drafts are due you are given two to review:'),
         list(
           'Name the sentence that works best, and say what it does.',
           'Ask one question the draft should answer.',
@@ -173,10 +214,39 @@ export function shippedRecipes(): Recipe[] {
       {
         openings: 'oneThreadEach',
         seal: null,
-        required: { initialMinWords: 200, replies: 2, replyMinWords: 60, ownThreadCounts: false },
+        required: { initialMinWords: 200, replies: 0, replyMinWords: 0, reviews: 2, ownThreadCounts: false },
+        review: {
+          pairing: 'round',
+          pairAt: null,
+          guide: draftGuide,
+          minWords: 60,
+          names: 'shown',
+          received: 'atReviewsDate',
+          response: true,
+        },
         allowed: { ...newForum().rules.allowed, attach: true },
+        evaluation: {
+          ...evaluation!,
+          parts: [
+            { ...initial!, title: 'Draft' },
+            {
+              id: 'reviews',
+              title: 'Reviews',
+              maximum: 400,
+              basis: 'reviews',
+              kind: 'completion',
+              allOrNothing: false,
+            },
+          ],
+        },
       },
-      week,
+      {
+        visibleFrom: on(-3, '08:00'),
+        postingFrom: on(0, '08:00'),
+        initialDue: on(3, '23:59'),
+        reviewsDue: on(9, '23:59'),
+        postingUntil: on(10, '23:59'),
+      },
     ),
     recipe(
       'juror-welcome',

@@ -164,6 +164,12 @@ export const makeRouter = () =>
                     Component: (await import('./places/discuss/moderate/Moderate')).Moderate,
                   }),
                 },
+                {
+                  path: 'discuss/:forum/reviewing',
+                  lazy: async () => ({
+                    Component: (await import('./places/reviewing/Reviewing')).Reviewing,
+                  }),
+                },
                 // The address had another name once; mails and bookmarks still lead to it.
                 { path: 'discuss/:forum/steward', element: <ModerateNow /> },
                 {
@@ -251,6 +257,18 @@ export const makeRouter = () =>
             {
               element: <For who="student" />,
               children: [
+                {
+                  path: 'reviews/:assignment',
+                  lazy: async () => ({
+                    Component: (await import('./places/reviews/Review')).Review,
+                  }),
+                },
+                {
+                  path: 'discuss/:forum/reviews',
+                  lazy: async () => ({
+                    Component: (await import('./places/reviews/Received')).Received,
+                  }),
+                },
                 {
                   path: 'my-work',
                   lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),

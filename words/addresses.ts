@@ -35,6 +35,12 @@ export const addresses = {
   post: (course: string, forum: string, post: string): string => `/c/${course}/discuss/${forum}#post-${post}`,
   moderate: (course: string, forum: string, search: { view?: string; student?: string } = {}): string =>
     withSearch(`/c/${course}/discuss/${forum}/moderate`, search),
+  /** A review that one writes. */
+  review: (course: string, assignment: string): string => `/c/${course}/reviews/${assignment}`,
+  /** The reviews of one's own post in a forum. */
+  receivedReviews: (course: string, forum: string): string => `/c/${course}/discuss/${forum}/reviews`,
+  /** Who reviews whom in a forum. */
+  reviewing: (course: string, forum: string): string => `/c/${course}/discuss/${forum}/reviewing`,
   plan: (
     course: string,
     search: { forum?: string; terms?: 'new'; student?: string; to?: string } = {},

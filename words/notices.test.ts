@@ -37,6 +37,8 @@ describe('a notice in words', () => {
     [{ kind: 'held', count: 2 }, '2 posts wait for approval'],
     [{ kind: 'timeAsked', count: 2 }, '2 students ask for more time'],
     [{ kind: 'looks', count: 2 }, '2 students ask for another look at their scores'],
+    [{ kind: 'reviewsGiven', count: 2 }, 'You have 2 posts to review'],
+    [{ kind: 'reviewed' }, 'You received a review of your post'],
     [{ kind: 'looked' }, 'Your score was looked at again'],
     [{ kind: 'due', due: Date.UTC(2026, 2, 4, 23, 59) }, 'One of your posts is due Wed 4 Mar, 23:59'],
     [{ kind: 'returned' }, 'Your post was returned to you to revise'],

@@ -68,6 +68,12 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
       return count === 1
         ? `${who} asks for more time${inPlace}`
         : `${plural(count, 'student')} ask for more time${inPlace}`;
+    case 'reviewsGiven':
+      return `You have ${plural(count, 'post')} to review${inPlace}`;
+    case 'reviewed':
+      return `You received a review of your post${inPlace}`;
+    case 'reviewWithheld':
+      return `Staff keep a review of yours${inPlace} from its author, and say why`;
     case 'opens':
       return place === null ? 'Open for posting' : `${place} is open`;
     case 'due':
@@ -161,6 +167,7 @@ export function noticeAddress(
   if (kind === 'released' || kind === 'looked') return addresses.scores(course);
   if (kind === 'looks') return addresses.docket(course, forumId, { state: 'asks' });
   if (kind === 'timeAsked') return addresses.waiting(course);
+  if (kind === 'reviewed') return addresses.receivedReviews(course, forumId);
   if (kind === 'held') return addresses.moderate(course, forumId);
   if (kind === 'reported') return addresses.moderate(course, forumId, { view: 'reported' });
   return postId === null ? addresses.forum(course, forumId) : addresses.post(course, forumId, postId);

@@ -35,6 +35,10 @@ export type NoticeKind =
   | 'timeAnswered'
   /** Staff: students ask for more time. */
   | 'timeAsked'
+  /** They were given posts to review, received a review, or staff keep one of theirs from its author. */
+  | 'reviewsGiven'
+  | 'reviewed'
+  | 'reviewWithheld'
   /** Staff: posts wait for approval. */
   | 'held'
   /** Staff: students reported posts. */

@@ -1,4 +1,5 @@
 import type { PostInPlace } from '../access/mayRead';
+import type { Assignment } from '../course/assignment';
 import type { CourseData } from '../course/courseData';
 import type { Id } from '../course/id';
 import type { Post } from '../course/post';
@@ -65,6 +66,8 @@ export interface NoticeFacts {
   }[];
   /** For staff: students who ask for more time and wait, of those they work with. */
   readonly timeAsked: readonly { readonly forumId: Id; readonly studentId: Id; readonly at: Instant }[];
+  /** What the person reviews, and the reviews of their posts. */
+  readonly reviews: readonly Assignment[];
   readonly sent: readonly Sending[];
   /** Forums the person follows, with the posts written there since they last looked at the notice. */
   readonly followed: readonly { readonly forumId: Id; readonly posts: readonly Post[] }[];

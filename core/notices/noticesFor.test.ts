@@ -38,6 +38,7 @@ function factsOf(
     looks: [],
     timeAnswered: [],
     timeAsked: [],
+    reviews: [],
     sent: [],
     followed: [],
     dates: [],

@@ -6,6 +6,7 @@ import type { Id } from '../course/id';
 import { createdAt, type Post } from '../course/post';
 import { DAY, type Instant } from '../time/instant';
 import { clockNotices } from './clockNotices';
+import { reviewNotices } from './reviewNotices';
 import type { Notice } from './notice';
 import type { NoticeFacts } from './noticeFacts';
 
@@ -108,6 +109,7 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
   };
   answered('looked', facts.looked);
   answered('timeAnswered', facts.timeAnswered);
+  notices.push(...reviewNotices(facts, (forumId) => there(forumId) !== null, keeps, t));
   for (const { id, at, from, forumId, postId, line } of facts.sent) {
     if (at > t || (postId === null ? there(forumId) === null : !reads({ id: postId, forumId }))) continue;
     notices.push({ ...BLANK, key: `sent:${id}`, kind: 'sent', at, forumId, postId, actorId: from, line });

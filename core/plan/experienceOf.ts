@@ -22,6 +22,7 @@ export type Experience =
       readonly code: 'appears';
       readonly at: Instant | null;
       readonly posts: number;
+      readonly reviews: number;
       readonly initial: boolean;
     }
   | { readonly code: 'postingOpens'; readonly at: Instant }
@@ -83,6 +84,7 @@ export type Experience =
       readonly at: Instant | null;
       readonly when: Forum['ready']['when'];
       readonly posts: number;
+      readonly reviews: number;
     };
 
 /** What a day late costs of the points that hang on a date; null where nothing is lost. */
@@ -129,8 +131,10 @@ export function experienceOf(course: CourseData, planned: Forum, student: Studen
   if (ask.notAsked !== null) return [{ code: 'notAsked', at: null, reason: ask.notAsked }];
   const { dates, numbers } = terms;
   const slots = fillSlots(forum, terms, ask, [], -Infinity);
+  const posts = slots.filter(({ kind }) => kind !== 'review').length;
+  const reviews = slots.length - posts;
   const steps: Experience[] = [
-    { code: 'appears', at: dates.visibleFrom, posts: slots.length, initial: numbers.initialRequired > 0 },
+    { code: 'appears', at: dates.visibleFrom, posts, reviews, initial: numbers.initialRequired > 0 },
   ];
   const opens = dates.postingFrom;
   if (opens !== null && (dates.visibleFrom === null || opens > dates.visibleFrom))
@@ -227,11 +231,11 @@ export function experienceOf(course: CourseData, planned: Forum, student: Studen
     .sort((a, b) => (a.at === b.at ? a.index - b.index : a.at - b.at))
     .map(({ step }) => step);
   if (forum.evaluation !== null) {
-    const reviews = numbers.reviews > 0 ? reviewsDate(forum, terms) : null;
-    const posts = ask.lastDue ?? dates.postingUntil;
-    const last = reviews === null || posts === null ? posts : Math.max(posts, reviews);
+    const reviewed = reviews > 0 ? reviewsDate(forum, terms) : null;
+    const posted = ask.lastDue ?? dates.postingUntil;
+    const last = reviewed === null || posted === null ? posted : Math.max(posted, reviewed);
     const at = forum.ready.afterLastDue ? last : null;
-    inOrder.push({ code: 'ready', at, when: forum.ready.when, posts: slots.length });
+    inOrder.push({ code: 'ready', at, when: forum.ready.when, posts, reviews });
   }
   return inOrder;
 }

@@ -18,6 +18,8 @@ export interface ReviewPassage {
   readonly id: Id;
   /** As it stands in the version reviewed. */
   readonly text: string;
+  /** Which of several occurrences of these words, from 0. */
+  readonly nth: number;
   readonly comment: string;
 }
 

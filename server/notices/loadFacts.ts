@@ -6,6 +6,7 @@ import { createdAt, isRemovedAt, type Post } from '../../core/course/post';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../course/posts/forumPosts';
+import { loadAssignments } from '../course/reviews/loadAssignments';
 import { courseData } from '../course/facts/courseData';
 import { loadWithAbove } from '../course/posts/loadPosts';
 import { readBy } from '../readMarks/readMarks';
@@ -351,6 +352,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     released: person.kind === 'student' ? await released(db, course, since) : [],
     ...(await secondLooks(db, course, since)),
     ...(await moreTime(db, course, since)),
+    reviews: person.kind === 'student' ? await loadAssignments(db, setup, { personId: person.id }) : [],
     sent: sendings,
     followed,
     dates: person.kind === 'student' ? await changedDates(db, course) : [],

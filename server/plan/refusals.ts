@@ -79,6 +79,12 @@ export async function refuseWhatPostsForbid(
       'rules.readers',
       'Students have posted here, so who reads can no longer change. Make a new forum for that.',
     );
+  if (rules.readers === 'staff' && rules.review === null && settings.rules.review !== null)
+    throw wrongField(
+      'rules.review',
+      'Students have written here believing that only staff read it. Let students review one another in a new journal.',
+    );
+  await refuseToShowNames(trx, before.id, rules, settings.rules);
   const gone = rules.questions.filter(({ id }) => !settings.rules.questions.some((next) => next.id === id));
   if (rules.openings === settings.rules.openings && gone.length === 0) return;
   const posts = await loadPosts(trx, { courseId: '', forumId: before.id });
@@ -86,6 +92,30 @@ export async function refuseWhatPostsForbid(
   if (misfit !== null) throw wrongField('rules.openings', MISFIT[misfit]);
   if (gone.some(({ id }) => posts.some((post) => post.questionId === id)))
     throw wrongField('rules.questions', 'This question has answers; retire it instead of removing it.');
+}
+
+const HIDING = { shown: 0, reviewerHidden: 1, bothHidden: 2 } as const;
+
+/** Once somebody was given a post to review, names may only be hidden more. (rules §9) */
+async function refuseToShowNames(
+  trx: Trx,
+  forumId: string,
+  before: ForumSettings['rules'],
+  next: ForumSettings['rules'],
+): Promise<void> {
+  if (before.review === null || next.review === null) return;
+  if (HIDING[next.review.names] >= HIDING[before.review.names]) return;
+  const made = await trx
+    .selectFrom('assignment')
+    .select('id')
+    .where('forum_id', '=', forumId)
+    .limit(1)
+    .executeTakeFirst();
+  if (made)
+    throw wrongField(
+      'rules.review.names',
+      'Reviews have been assigned, and whoever writes one was told what stays hidden. Names may only be hidden more now.',
+    );
 }
 
 /** Given scores do not move by themselves, but none may stand above a lowered maximum. */

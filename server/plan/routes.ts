@@ -7,6 +7,7 @@ import { asked } from '../../core/terms/asked';
 import { resolveTerms } from '../../core/terms/resolveTerms';
 import { rulesFor } from '../course/setup/forumFor';
 import { whyNoTotal } from '../../core/gradebook/whyNoTotal';
+import { loadMustNots } from '../course/reviews/loadAssignments';
 import { worksWith } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
@@ -78,6 +79,9 @@ export function planRoutes(serve: Serve, deps: Deps): void {
         .map((facts) => ({ name: setup.names.get(facts.id)!, facts })),
       groups: [...setup.groups.values()],
       groupPlans: setup.groupPlans.map(({ id, title }) => ({ id, title })),
+      mustNots: (await loadMustNots(deps.db, setup.id)).filter(
+        ([one, other]) => worksWith(course, one) && worksWith(course, other),
+      ),
       items: setup.gradebook.items.map(({ id, title, maximum, forumId }) => ({
         id,
         title,

@@ -78,7 +78,7 @@ export async function reviewsOfStudent(
   const { setup, person } = course;
   if (setup.reviewed.size === 0) return { write: [], received: [] };
   const data = await courseData(db, setup, { authorId: person.id });
-  const all = await loadAssignments(db, setup, {});
+  const all = await loadAssignments(db, setup, { personId: person.id });
   const mine = all.filter(({ reviewerId }) => reviewerId === person.id);
   const drafts = new Map(
     course.vantage || mine.length === 0

@@ -196,7 +196,7 @@ describe('a review', () => {
     await bad(content('Good.', { values: { ...values, other: { comment: 'x' } } }), 'content.values.other');
     await bad(content('Good.', { values: { question: { levelId: 'none' } } }), 'content.values.question');
     await bad(
-      content('Good.', { values, passages: [{ id: 'one1', text: 'not there', comment: 'x' }] }),
+      content('Good.', { values, passages: [{ id: 'one1', text: 'not there', nth: 0, comment: 'x' }] }),
       'content.passages.0.text',
     );
     await c.ines.upload('ines-file', PNG).expect(200);
@@ -204,7 +204,7 @@ describe('a review', () => {
     await send(
       reviewer,
       id,
-      content('Good.', { values, passages: [{ id: 'one1', text: 'river', comment: 'Nice.' }] }),
+      content('Good.', { values, passages: [{ id: 'one1', text: 'river', nth: 0, comment: 'Nice.' }] }),
     ).expect(200);
   });
 });
@@ -399,5 +399,27 @@ describe('the settings of reviews', () => {
     await c.teodora
       .send('put', `${C}/forums/another/settings`, { version: 1, settings: draft, publish: true })
       .expect(422);
+  });
+});
+
+describe('notices of reviews', () => {
+  afterEach(() => c.server.close());
+  it('tell of what was given and received, and never who', async () => {
+    await drawn(1, { names: 'bothHidden', received: 'atOnce' }, { readers: 'staff' });
+    const { id, reviewerId, reviewer } = await ofInes();
+    const kinds = async (who: Client) =>
+      ((await who.get(`${C}/notices`).expect(200)).body as { groups: { kind: string; actors: unknown[] }[] })
+        .groups;
+    expect((await kinds(reviewer)).map(({ kind }) => kind)).toContain('reviewsGiven');
+    await send(reviewer, id, content('Look at this.')).expect(200);
+    await settled();
+    const told = (await kinds(c.ines)).find(({ kind }) => kind === 'reviewed')!;
+    expect(told.actors).toEqual([]);
+    expect(JSON.stringify(told)).not.toContain(reviewerId);
+    await c.teodora
+      .send('put', `${F}/reviewing/${id}/withheld`, { withheld: true, reason: 'Not so.', fills: true })
+      .expect(200);
+    expect((await kinds(c.ines)).map(({ kind }) => kind)).not.toContain('reviewed');
+    expect((await kinds(reviewer)).map(({ kind }) => kind)).toContain('reviewWithheld');
   });
 });

@@ -148,12 +148,13 @@ export class Settling implements Settles {
   }
 
   async #keep(setup: CourseSetup, forumId: string, t: number): Promise<void> {
-    await changeCourse(this.parts, { courseId: setup.id, actorId: '' }, t, async ({ trx, concerns }) => {
+    await changeCourse(this.parts, { courseId: setup.id, actorId: '' }, t, async (change) => {
+      const { trx } = change;
       const book = await openReviewBook(trx, setup, forumId);
       const settlement = await this.#settlementOf(trx, setup, forumId, book, t);
       const posts = await postsOfForum(trx, setup.id, forumId);
       await keepSettlement(trx, forumId, posts, settlement, t);
-      concerns([
+      change.concerns([
         ...settlement.lapsed.map(({ reviewerId }) => reviewerId),
         ...settlement.given.map(({ reviewerId }) => reviewerId),
         ...settlement.received.flatMap(({ authorId, reviewerId }) => [authorId, reviewerId]),

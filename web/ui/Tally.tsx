@@ -10,16 +10,18 @@ const SHORT = 12;
 const GAP = 3;
 const TINY = 5;
 
-/** First posts are tall and wide, what is asked of a post besides is tiny. */
-function sizeOf({ kind }: Mark): { width: number; height: number } {
+/** First posts are tall and wide, what is asked of a post besides is tiny; reviews hang from the top. */
+function sizeOf({ kind }: Mark): { width: number; height: number; y: number } {
   const { isPost, basis } = requirementOf(kind);
-  if (!isPost) return { width: 4, height: TINY };
-  return basis === 'initial' ? { width: 6, height: TALL } : { width: 4, height: SHORT };
+  if (basis === 'reviews') return { width: 5, height: SHORT, y: 0 };
+  if (!isPost) return { width: 4, height: TINY, y: TALL - TINY };
+  return basis === 'initial'
+    ? { width: 6, height: TALL, y: 0 }
+    : { width: 4, height: SHORT, y: TALL - SHORT };
 }
 
 function Bar({ mark, x, hatch }: { mark: Mark; x: number; hatch: string }) {
-  const { width, height } = sizeOf(mark);
-  const y = TALL - height;
+  const { width, height, y } = sizeOf(mark);
   const outline = { x: x + 0.5, width: width - 1, fill: 'none', strokeWidth: 1 };
   switch (mark.state) {
     case 'met':
@@ -46,7 +48,7 @@ function Bar({ mark, x, hatch }: { mark: Mark; x: number; hatch: string }) {
     case 'missed':
       return (
         <path
-          d={`M${x + 0.5} ${y + height * 0.38}V${y + 0.5}h${width - 1}v${height * 0.38 - 0.5}M${x + 0.5} ${y + height * 0.66}V${TALL - 0.5}h${width - 1}V${y + height * 0.66}`}
+          d={`M${x + 0.5} ${y + height * 0.38}V${y + 0.5}h${width - 1}v${height * 0.38 - 0.5}M${x + 0.5} ${y + height * 0.66}V${y + height - 0.5}h${width - 1}V${y + height * 0.66}`}
           fill="none"
           stroke="var(--seal)"
         />
@@ -55,7 +57,7 @@ function Bar({ mark, x, hatch }: { mark: Mark; x: number; hatch: string }) {
 }
 
 /**
- * Which required posts a student has made: a tall bar for each initial post, short bars for the replies, in slot order.
+ * Which required posts a student has made: a tall bar for each initial post, short bars for the replies, hanging ones for reviews, in slot order.
  * Solid: met. Hatched: late. Half height: too short. Outline: open. Outline with a gap: missed. Dotted: waiting.
  */
 export function Tally({ slots, scale = 1 }: { slots: readonly Mark[]; scale?: number }) {

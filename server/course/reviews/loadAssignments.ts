@@ -5,22 +5,39 @@ import type { Database } from '../../db/schema';
 import { statement, type Values } from '../../db/statement';
 import type { CourseSetup } from '../setup/courseCache';
 
-/** Which assignments: of a forum or of the whole course; of these everyone's, or those of one reviewer. */
+/** Which assignments: of a forum or of the whole course; of these everyone's, those of one reviewer, or those that somebody reviews or is reviewed by. */
 export interface AssignmentScope {
   readonly forumId?: string | undefined;
   readonly reviewerId?: string | undefined;
+  readonly personId?: string | undefined;
 }
 
-type At = Values & { readonly courseId: string; readonly forumId: string; readonly reviewerId: string };
+/** Which parts a scope names: by this its SQL is one or another. */
+interface Shape {
+  readonly forum: boolean;
+  readonly reviewer: boolean;
+  readonly person: boolean;
+}
+
+type At = Values & {
+  readonly courseId: string;
+  readonly forumId: string;
+  readonly reviewerId: string;
+  readonly personId: string;
+};
 
 /** What is read of the assignments of a scope. */
-function writeReads(of: { readonly forum: boolean; readonly reviewer: boolean }) {
+function writeReads(of: Shape) {
   const scoped = (db: Kysely<Database>, at: At) => {
     const all = db
       .selectFrom('assignment')
       .innerJoin('forum', 'forum.id', 'assignment.forum_id')
       .where('forum.course_id', '=', at.courseId);
     const here = of.forum ? all.where('assignment.forum_id', '=', at.forumId) : all;
+    if (of.person)
+      return here.where((eb) =>
+        eb.or([eb('assignment.reviewer_id', '=', at.personId), eb('assignment.author_id', '=', at.personId)]),
+      );
     return of.reviewer ? here.where('assignment.reviewer_id', '=', at.reviewerId) : here;
   };
   const read = <Row>(choose: (rows: ReturnType<typeof scoped>) => AnyQuery<Row>) =>
@@ -61,8 +78,8 @@ function writeReads(of: { readonly forum: boolean; readonly reviewer: boolean })
 
 const reads = new Map<string, ReturnType<typeof writeReads>>();
 
-function readsOf(of: { readonly forum: boolean; readonly reviewer: boolean }) {
-  const key = `${of.forum} ${of.reviewer}`;
+function readsOf(of: Shape) {
+  const key = `${of.forum} ${of.reviewer} ${of.person}`;
   const known = reads.get(key) ?? writeReads(of);
   reads.set(key, known);
   return known;
@@ -75,11 +92,20 @@ function readsOf(of: { readonly forum: boolean; readonly reviewer: boolean }) {
 export async function loadAssignments(
   db: Kysely<Database>,
   setup: Pick<CourseSetup, 'id' | 'reviewed'>,
-  { forumId, reviewerId }: AssignmentScope,
+  { forumId, reviewerId, personId }: AssignmentScope,
 ): Promise<Assignment[]> {
   if (forumId === undefined ? setup.reviewed.size === 0 : !setup.reviewed.has(forumId)) return [];
-  const read = readsOf({ forum: forumId !== undefined, reviewer: reviewerId !== undefined });
-  const at = { courseId: setup.id, forumId: forumId ?? '', reviewerId: reviewerId ?? '' };
+  const read = readsOf({
+    forum: forumId !== undefined,
+    reviewer: reviewerId !== undefined,
+    person: personId !== undefined,
+  });
+  const at = {
+    courseId: setup.id,
+    forumId: forumId ?? '',
+    reviewerId: reviewerId ?? '',
+    personId: personId ?? '',
+  };
   const rows = await read.assignments(db, at);
   if (rows.length === 0) return [];
   const sent = new Map<string, number[]>();

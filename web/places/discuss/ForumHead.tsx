@@ -16,6 +16,7 @@ import { SpaceChoice } from './conversation/SpaceChoice';
 import { FreezeForum } from './moderate/FreezeForum';
 import { OpeningComposer } from './writing/OpeningComposer';
 import { ClosedNotice, SealNotice, YourPart } from './YourPart';
+import { YourReviews } from './YourReviews';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
 const SendDialog = lazy(async () => ({ default: (await import('./post/SendDialog')).SendDialog }));
@@ -106,6 +107,11 @@ export function ForumHead({
                   Settings
                 </Link>
               )}
+              {forum.reviews && (
+                <Link className="link-plain" to={addresses.reviewing(course.id, forum.id)}>
+                  Reviews
+                </Link>
+              )}
               {forum.scoring !== null && (
                 <Link className="link-plain" to={addresses.docket(course.id, forum.id)}>
                   Docket
@@ -144,6 +150,7 @@ export function ForumHead({
       )}
       <div className="mt-4 space-y-5">
         <YourPart forum={forum} />
+        {forum.reviews && course.role === 'student' && <YourReviews forum={forum.id} />}
         {children}
         <Prose html={forum.promptHtml} />
         {forum.scoring && <HowScored scoring={forum.scoring} />}

@@ -37,6 +37,8 @@ function reasonWords(
 ) {
   const post = slot.postId === null ? undefined : posts.get(slot.postId);
   const needs = wordsFor(slot.kind, forum.required);
+  if (slot.kind === 'review' && slot.metAt !== null)
+    return slot.daysLate > 0 ? `sent ${plural(slot.daysLate, 'day')} late` : `sent ${date(slot.metAt)}`;
   switch (slot.state) {
     case 'met':
       return slot.metAt === null ? 'made' : `made ${date(slot.metAt)}`;

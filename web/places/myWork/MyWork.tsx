@@ -1,9 +1,11 @@
 import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { fromNow, sameDay } from '../../../words/dates';
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../../contract/myWork';
+import type { AnswerOf } from '../../../contract/endpoint';
+import { listReviews, type ReviewLine } from '../../../contract/reviews';
 import { DAY } from '../../../core/time/instant';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
@@ -17,7 +19,7 @@ import { useTitle } from '../../ui/useTitle';
 
 const NUMBERS: Record<number, string> = { 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six' };
 
-function Due({ line }: { line: WorkLine }) {
+function Due({ line }: { line: Pick<WorkLine, 'due' | 'overdue'> }) {
   const { zone } = useCourse();
   const now = useNow();
   if (line.due === null) return <span className="quiet">no due date</span>;
@@ -58,6 +60,70 @@ function ToDo({ line, first }: { line: WorkLine; first: boolean }) {
         {button}
       </Link>
     </li>
+  );
+}
+
+/** A review to write, or one that staff ask to be written anew. */
+function ReviewToDo({ line, first }: { line: ReviewLine; first: boolean }) {
+  const course = useCourse();
+  const to = addresses.review(course.id, line.id);
+  const name = line.author === null ? `Review ${line.number}` : `Review ${line.author}`;
+  const begun = line.draftWords !== null;
+  const text =
+    line.state === 'withheld'
+      ? 'Your instructors ask for another version.'
+      : begun
+        ? `You have begun: ${plural(line.draftWords ?? 0, 'word')}.`
+        : `A post in ${line.forum.title}.`;
+  return (
+    <li className="ruled grid grid-cols-[3.2rem_1fr] items-center gap-x-3 gap-y-2 border-b py-4 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
+      <span>
+        <Tally slots={[{ kind: 'review', number: 1, state: 'open', daysLate: 0 }]} scale={1.25} />
+      </span>
+      <div className="min-w-0">
+        <h3 className="text-lg leading-snug">
+          <Link to={to} className="hover:underline">
+            {name}
+          </Link>
+        </h3>
+        <p className="quiet">{text}</p>
+      </div>
+      <div className="col-start-2 md:col-start-auto">
+        <Due line={line} />
+      </div>
+      <Link to={to} className={`btn col-start-2 md:col-start-auto ${first ? 'btn-primary' : 'raised ruled'}`}>
+        {begun ? 'Go on writing' : 'Write the review'}
+      </Link>
+    </li>
+  );
+}
+
+/** Something that is due, a forum or a review. */
+interface Item {
+  readonly key: string;
+  readonly due: number | null;
+  readonly overdue: boolean;
+  readonly show: (first: boolean) => ReactNode;
+}
+
+/** Reviews of one's posts that were received. */
+function ReceivedReviews({ received }: { received: AnswerOf<typeof listReviews>['received'] }) {
+  const course = useCourse();
+  if (received.length === 0) return null;
+  return (
+    <Group title="Reviews of your posts">
+      {received.map(({ forum, count, unanswered }) => (
+        <li
+          key={forum.id}
+          className="ruled flex flex-wrap items-baseline gap-x-3 border-b py-3 last:border-0"
+        >
+          <Link to={addresses.receivedReviews(course.id, forum.id)} className="font-semibold hover:underline">
+            {plural(count, 'review')} of your post in {forum.title}
+          </Link>
+          {unanswered > 0 && <span className="quiet">{unanswered} not answered yet</span>}
+        </li>
+      ))}
+    </Group>
   );
 }
 
@@ -158,6 +224,7 @@ export function MyWork() {
   const now = useNow();
   useTitle('My work', course.title);
   const { data, error, mutate } = useApi(getMyWork, { course: course.id }, { refreshInterval: 60_000 });
+  const reviews = useApi(listReviews, { course: course.id }).data;
   if (error && !data) return <FailedPage error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Finding what is due" />;
   if (data.forums.length === 0)
@@ -168,7 +235,9 @@ export function MyWork() {
     );
 
   const canAct = (line: WorkLine) => line.phase === 'open' && !line.excused;
-  const hasOpen = (line: WorkLine) => line.slots.some(({ state }) => state === 'open' || state === 'short');
+  // Each review stands by itself.
+  const hasOpen = (line: WorkLine) =>
+    line.slots.some(({ kind, state }) => kind !== 'review' && (state === 'open' || state === 'short'));
   const todo = data.forums
     .filter((line) => canAct(line) && hasOpen(line))
     .sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));
@@ -177,22 +246,37 @@ export function MyWork() {
     .filter((line) => line.phase === 'announced' || line.phase === 'locked')
     .sort((a, b) => (a.opensAt ?? 0) - (b.opensAt ?? 0));
   const done = data.forums.filter((line) => ![...todo, ...free, ...later].includes(line)).reverse();
-  const overdue = todo.filter((line) => line.overdue);
-  const groups: [string, WorkLine[], boolean][] = [['Overdue', overdue, true]];
-  for (const line of todo.filter((each) => !overdue.includes(each))) {
+  const toWrite = (reviews?.write ?? []).filter(({ state }) => state === 'toWrite' || state === 'withheld');
+  const items = [
+    ...todo.map((line): Item => ({
+      key: line.forumId,
+      due: line.due,
+      overdue: line.overdue,
+      show: (first) => <ToDo line={line} first={first} />,
+    })),
+    ...toWrite.map((line): Item => ({
+      key: line.id,
+      due: line.due,
+      overdue: line.overdue,
+      show: (first) => <ReviewToDo line={line} first={first} />,
+    })),
+  ].sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));
+  const overdue = items.filter((item) => item.overdue);
+  const groups: [string, Item[], boolean][] = [['Overdue', overdue, true]];
+  for (const item of items.filter((each) => !overdue.includes(each))) {
     const title =
-      line.due === null
+      item.due === null
         ? 'Without a due date'
-        : sameDay(line.due, now, course.zone)
+        : sameDay(item.due, now, course.zone)
           ? 'Today'
-          : line.due < now + 6 * DAY
-            ? `By ${dayWords(line.due, course.zone)}`
+          : item.due < now + 6 * DAY
+            ? `By ${dayWords(item.due, course.zone)}`
             : 'Later this term';
     const group = groups.find(([name]) => name === title);
-    if (group) group[1].push(line);
-    else groups.push([title, [line], title === 'Today']);
+    if (group) group[1].push(item);
+    else groups.push([title, [item], title === 'Today']);
   }
-  const soon = todo.filter((line) => line.due !== null && line.due < now + 7 * DAY).length;
+  const soon = items.filter((item) => item.due !== null && item.due < now + 7 * DAY).length;
   const { given } = course.you;
   const heading =
     soon === 0
@@ -207,11 +291,12 @@ export function MyWork() {
         .filter(([, lines]) => lines.length > 0)
         .map(([title, lines, strong]) => (
           <Group key={title} title={title} strong={strong}>
-            {lines.map((line) => (
-              <ToDo key={line.forumId} line={line} first={line === todo[0]} />
+            {lines.map((item) => (
+              <Fragment key={item.key}>{item.show(item === items[0])}</Fragment>
             ))}
           </Group>
         ))}
+      <ReceivedReviews received={reviews?.received ?? []} />
       {data.drafts.length > 0 && (
         <Group title="Drafts not sent yet">
           {data.drafts.map((draft) => (

@@ -73,6 +73,7 @@ export function findingsFor(
     titles: new Map(plan.forums.map(({ id, title }) => [id, title])),
     unit: unitOf(plan, forum),
     term: { from: course.termStart, until: course.termEnd },
+    mustNots: plan.mustNots,
     hasPrompt,
   });
 }

@@ -47,6 +47,7 @@ const plan = (...forums: PlannedForum[]): PlanView => ({
   students: [person('ines', 'Ines Vardanyan'), person('bram', 'Bram Oyelaran')],
   groups: [{ id: 'linnet', planId: 'streams', title: 'Linnet Brook' }],
   groupPlans: [{ id: 'streams', title: 'Streams' }],
+  mustNots: [],
   items: [],
   dismissed: [],
   noTotal: null,

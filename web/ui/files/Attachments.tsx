@@ -19,17 +19,20 @@ const KINDS: Record<string, string> = {
   video: 'video',
 };
 
-/** Files of a post: images, sound and video in place, documents to fetch. */
-export function AttachmentList({ files }: { files: readonly FileView[] }) {
+/** A file with its own address, where that is not by its id. */
+type Addressed = Omit<FileView, 'id'> & { readonly address: string };
+
+/** Files of a post or a review: images, sound and video in place, documents to fetch. */
+export function AttachmentList({ files }: { files: readonly (FileView | Addressed)[] }) {
   if (files.length === 0) return null;
   return (
     <ul className="mt-2 space-y-2" aria-label="Attachments">
       {files.map((file) => {
-        const address = `/api/files/${file.id}`;
+        const address = 'address' in file ? file.address : `/api/files/${file.id}`;
         const kind = kindOfFile(file.type);
         const Player = kind === 'audio' ? 'audio' : 'video';
         return (
-          <li key={file.id}>
+          <li key={address}>
             {kind === 'image' && (
               <img
                 src={address}

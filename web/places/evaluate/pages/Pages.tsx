@@ -7,7 +7,9 @@ import { Prose } from '../../../ui/Prose';
 import { Tally } from '../../../ui/Tally';
 import type { Sheet } from '../sheet/useSheet';
 import { PagePost } from './PagePost';
-import { SelectedPassage } from './SelectedPassage';
+import { newId } from '../../../data/newId';
+import { SelectedPassage } from '../../../ui/SelectedPassage';
+import { ReviewsOnDesk } from './ReviewsOnDesk';
 import { TimeStrip } from './TimeStrip';
 
 /**
@@ -67,7 +69,16 @@ export function Pages({
           ))}
         </div>
       )}
-      {sheet && view.reading?.second !== true && <SelectedPassage sheet={sheet} />}
+      <ReviewsOnDesk view={view} />
+      {sheet && view.reading?.second !== true && (
+        <SelectedPassage
+          onComment={(passage) =>
+            sheet.state.change({
+              passages: [...sheet.now.typed.passages, { ...passage, id: newId(), comment: '' }],
+            })
+          }
+        />
+      )}
     </section>
   );
 }

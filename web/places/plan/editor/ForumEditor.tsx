@@ -4,6 +4,7 @@ import { FinerRules } from './FinerRules';
 import { LeftUnsaved } from './LeftUnsaved';
 import { OwnTermsRow } from './OwnTermsRow';
 import { PromptRow } from './PromptRow';
+import { ReviewRow } from './ReviewRow';
 import { TitleRow } from './TitleRow';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { zodResolver } from '@hookform/resolvers/zod';
@@ -156,6 +157,7 @@ export function ForumEditor({
         <DatesRow kit={kit} forum={forum} />
         <SealRow kit={kit} values={values} />
         <RequiredRow kit={kit} values={values} />
+        <ReviewRow kit={kit} values={values} />
         <OwnTermsRow kit={kit} forum={forum} title={values.title} plan={plan} />
         <EvaluationRow kit={kit} values={values} plan={plan} self={saved.id} />
         <FinerRules kit={kit} values={values} plan={plan} self={saved.id} />

@@ -1,5 +1,6 @@
 import { COINED } from '../../../../words/coined';
 import { line, select, type RowProps } from './rowProps';
+import { pairingAt } from '../../../../core/terms/pairingAt';
 import type { Forum } from '../../../../core/course/forum';
 import { useCourse } from '../../../data/course';
 import { FormRow } from '../../../forms/FormRow';
@@ -7,7 +8,7 @@ import { requirementFields } from './requirements/requirementFields';
 import { TermStrip } from '../timeline/TermStrip';
 import { DateInput } from '../../../ui/dates/DateInput';
 
-/** Two due dates and two windows, drawn to scale above their fields. */
+/** Due dates and two windows, drawn to scale above their fields. */
 export function DatesRow({ kit, forum }: Pick<RowProps, 'kit'> & { forum: Forum }) {
   const course = useCourse();
   const { form, notes, says, number, date } = kit;
@@ -20,6 +21,7 @@ export function DatesRow({ kit, forum }: Pick<RowProps, 'kit'> & { forum: Forum 
         draft={false}
         active
         replies={forum.required.replies > 0 || forum.schedule.repliesDue !== null}
+        pairsAt={forum.review?.pairAt == null ? null : pairingAt(forum)}
       />
       <div className="grid gap-3 sm:grid-cols-2">
         {date('initialDue', 'Initial post due')}

@@ -56,6 +56,9 @@ export function Parts({ kit, values }: RowProps) {
               >
                 <option value="initial">of the initial post</option>
                 <option value="replies">of the replies</option>
+                {(values.rules.review.on || part?.basis === 'reviews') && (
+                  <option value="reviews">of the reviews they write</option>
+                )}
                 <option value="whole">of everything</option>
               </select>
               <button

@@ -25,6 +25,17 @@ function Mark({ step }: { step: Experience }) {
       />
     );
   }
+  if (step.code === 'reviewsDue')
+    return (
+      <Tally
+        slots={Array.from({ length: step.reviews }, (_, i) => ({
+          kind: 'review' as const,
+          number: i + 1,
+          ...open,
+        }))}
+        scale={0.8}
+      />
+    );
   if (step.code === 'disappears' && step.before !== null) return <b className="text-late">!</b>;
   return null;
 }

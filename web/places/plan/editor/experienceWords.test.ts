@@ -15,11 +15,11 @@ const say = (step: Experience) =>
 describe('what a student will see, in sentences', () => {
   it.each<[Experience, string]>([
     [
-      { code: 'appears', at: at('03-16T08:00'), posts: 4, initial: true },
+      { code: 'appears', at: at('03-16T08:00'), posts: 4, initial: true, reviews: 0 },
       'From Mon 16 Mar, 08:00, Bram finds this in My work with 4 posts to make. The initial post comes first.',
     ],
     [
-      { code: 'appears', at: null, posts: 0, initial: false },
+      { code: 'appears', at: null, posts: 0, reviews: 0, initial: false },
       'At once, Bram finds this in My work, with nothing required.',
     ],
     [
@@ -78,11 +78,11 @@ describe('what a student will see, in sentences', () => {
       'On Fri 20 Mar, 00:00 the seal lifts for everyone who has not written.',
     ],
     [
-      { code: 'ready', at: at('03-28T23:59'), when: 'complete', posts: 4 },
+      { code: 'ready', at: at('03-28T23:59'), when: 'complete', posts: 4, reviews: 0 },
       'Bram comes up for evaluation when all 4 posts are made, or after Sat 28 Mar, 23:59 with whatever has been written by then.',
     ],
     [
-      { code: 'ready', at: null, when: { atLeast: 2 }, posts: 4 },
+      { code: 'ready', at: null, when: { atLeast: 2 }, posts: 4, reviews: 0 },
       'Bram comes up for evaluation with 2 posts.',
     ],
     [

@@ -33,7 +33,8 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       return (
         <>
           {step.at === null ? 'At once' : <>From {date(step.at)}</>}, {given} finds this in My work
-          {step.posts > 0 ? ` with ${plural(step.posts, 'post')} to make` : ', with nothing required'}.
+          {step.posts > 0 ? ` with ${plural(step.posts, 'post')} to make` : ', with nothing required'}
+          {step.reviews > 0 && ` and ${plural(step.reviews, 'review')} to write`}.
           {step.initial && step.posts > 1 && ' The initial post comes first.'}
         </>
       );
@@ -95,6 +96,36 @@ export function experienceWords(step: Experience, given: string, zone: string): 
           {step.journal && '; only staff read them'}.
         </>
       );
+    case 'paired':
+      return step.pairing === 'byHand' ? (
+        <>You assign by hand whose posts {given} reviews.</>
+      ) : (
+        <>
+          {step.at === null ? 'Partners are drawn' : <>On {date(step.at)} partners are drawn</>}: {given} is
+          given posts to review, and others are given {given}’s.
+        </>
+      );
+    case 'reviewsDue':
+      return (
+        <>
+          {plural(step.reviews, 'review')}
+          {step.words > 0 && `, ${plural(step.words, 'word')} each,`}{' '}
+          {step.at === null ? (
+            'without a due date'
+          ) : (
+            <>
+              {step.reviews === 1 ? 'is' : 'are'} due {date(step.at)}
+            </>
+          )}
+          {step.at !== null && step.late !== null && <>; late{costWords(step.late)}</>}.{' '}
+          {step.names !== 'shown' && `Nobody is told that ${given} wrote them. `}
+          {step.received === 'atOnce'
+            ? `${given} reads those of their own post as they are sent.`
+            : step.received === 'atReviewsDate'
+              ? `Then ${given} reads those of their own post.`
+              : `${given} reads those of their own post when you hand them over.`}
+        </>
+      );
     case 'sealLifts':
       return <>On {date(step.at)} the seal lifts for everyone who has not written.</>;
     case 'postingCloses':
@@ -104,6 +135,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
         <>
           On {date(step.at)} the forum is gone from {given}’s list
           {step.before === 'repliesDue' && ', before the replies are due'}
+          {step.before === 'reviewsDue' && ', before the reviews are due'}
           {step.before === 'initialDue' && ', before the initial post is due'}
           {step.before === 'postingCloses' && ', while posting still goes on'}.
         </>
@@ -112,7 +144,7 @@ export function experienceWords(step: Experience, given: string, zone: string): 
       const when =
         step.when === 'complete'
           ? step.posts > 0
-            ? `when ${step.posts === 1 ? 'the post is' : `all ${step.posts} posts are`} made`
+            ? `when ${step.posts === 1 ? 'the post is' : `all ${step.posts} posts are`} made${step.reviews > 0 ? ' and the reviews sent' : ''}`
             : 'with the first post'
           : step.when === 'anyPost'
             ? 'with the first post'

@@ -12,6 +12,7 @@ import { wallText } from '../../../forms/wallText';
 import { readForm, type FormProblems } from '../../../forms/readForm';
 import { readInto, refuse } from '../../../forms/readInto';
 import { requiredCodecs } from './requirements/requiredCodecs';
+import { readReview, typedReview, typeReview } from './reviewForm';
 import { evaluationCodec, type TypedEvaluation } from './evaluationForm';
 
 /*
@@ -113,7 +114,7 @@ const shapeIn = (zone: string) =>
       }),
       evaluation: z.custom<TypedEvaluation>(),
       ownTerms: z.custom<ForumRules['ownTerms']>(),
-      review: z.custom<ForumRules['review']>(),
+      review: typedReview,
     }),
   });
 type Shape = ReturnType<typeof shapeIn>;
@@ -132,7 +133,11 @@ const QUESTIONS = wholeText({ minValue: 1, maxValue: required.questions.unwrap()
 const asked = (words: number, mode: z.infer<typeof wordsMode>) =>
   mode === 'required' ? { least: words, wished: null } : { least: 0, wished: words };
 
-function requiredOf({ required: typed, recommended, openings }: Read, context: Context) {
+function requiredOf(
+  { required: typed, recommended, openings }: Read,
+  review: ForumRules['review'],
+  context: Context,
+) {
   const initial = asked(typed.initialMinWords, recommended.initial);
   const reply = asked(typed.replyMinWords, recommended.reply);
   const post = asked(typed.postMinWords, recommended.post);
@@ -143,6 +148,7 @@ function requiredOf({ required: typed, recommended, openings }: Read, context: C
   return {
     required: {
       ...typed,
+      reviews: review === null ? 0 : review.pairing === 'twoByTwo' ? 1 : typed.reviews,
       initialMinWords: initial.least,
       replyMinWords: reply.least,
       postMinWords: post.least,
@@ -205,6 +211,7 @@ export function forumForm(base: ForumSettings, zone: string) {
     decode({ hasStarter, starter, ...form }, context): ForumSettings {
       const { rules } = form;
       const { seal: _, ...common } = rules;
+      const review = readReview(rules.review, zone, rules.openings, context);
       return {
         ...form,
         starter: hasStarter && plainText(starter, { quotes: 'all' }) !== '' ? starter : null,
@@ -215,7 +222,9 @@ export function forumForm(base: ForumSettings, zone: string) {
           openSpacesAfterClose:
             (rules.readers === 'section' || rules.readers === 'group') && rules.openSpacesAfterClose,
           seal: sealOf(rules, zone, context),
-          ...requiredOf(rules, context),
+          ...requiredOf(rules, review, context),
+          review,
+          schedule: { ...rules.schedule, reviewsDue: review === null ? null : rules.schedule.reviewsDue },
           allowed: allowedOf(rules, base.rules, context),
           prerequisites: prerequisitesOf(rules, context),
           audience:
@@ -254,8 +263,10 @@ export function forumForm(base: ForumSettings, zone: string) {
             replyMinWords: shown(replyMinWords, recommended.reply),
             postMinWords: shown(postMinWords, recommended.post),
             different: rules.required.different ?? rules.required.replies,
+            reviews: rules.review === null ? 2 : rules.required.reviews,
             questions: rules.required.questions === null ? '' : String(rules.required.questions),
           },
+          review: typeReview(rules.review, zone),
           recommended: {
             initial: mode(initialMinWords, recommended.initial),
             reply: mode(replyMinWords, recommended.reply),

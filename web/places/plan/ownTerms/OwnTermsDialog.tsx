@@ -44,6 +44,9 @@ export function OwnTermsDialog({
     reValidateMode: 'onSubmit',
   });
   const targets = useWatch({ control: form.control, name: 'targets' });
+  // What is said of reviews shows where students review one another, or where it is said already.
+  const reviews =
+    forum.review !== null || terms.dates.reviewsDue !== undefined || terms.numbers.reviews !== undefined;
   const [more, setMore] = useState(Object.keys(terms.numbers).length > 0);
   const problem = firstMessage(form.formState.errors);
   const [busy, setBusy] = useState(false);
@@ -89,13 +92,13 @@ export function OwnTermsDialog({
             }
           />
           <div className="ruled mt-4 border-t">
-            {OWN_DATES.map((name) => (
+            {OWN_DATES.filter((name) => name !== 'reviewsDue' || reviews).map((name) => (
               <TermRow key={name} name={name} base={forum.schedule[name]} />
             ))}
           </div>
           {more ? (
             <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4">
-              {NUMBER_NAMES.map((name) => (
+              {NUMBER_NAMES.filter((name) => name !== 'reviews' || reviews).map((name) => (
                 <label key={name} className="block">
                   <span className="quiet block text-xs">{NUMBER_WORDS[name].label}</span>
                   <input

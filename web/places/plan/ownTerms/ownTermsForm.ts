@@ -19,6 +19,7 @@ import { DATE_WORDS } from '../../../../words/schedule';
 export const OWN_DATES: readonly DateName[] = [
   'initialDue',
   'repliesDue',
+  'reviewsDue',
   'postingFrom',
   'postingUntil',
   'visibleFrom',

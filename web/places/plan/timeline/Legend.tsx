@@ -20,6 +20,13 @@ export function Legend() {
         replies due
       </span>
       <span className={item}>
+        <span className="inline-block size-3.5 rounded-full border-[3px] border-base-content bg-base-100" />
+        reviews due
+      </span>
+      <span className={item}>
+        <span className="inline-block size-2 rounded-full bg-base-content" /> partners drawn
+      </span>
+      <span className={item}>
         <span className="inline-block h-1 w-6 rounded bg-late-fill" /> own terms
       </span>
       <span>

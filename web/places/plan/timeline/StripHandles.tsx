@@ -82,7 +82,7 @@ export function StripHandles({
           at={schedule[name]!}
           left={x(schedule[name]!)}
           right={0}
-          className={`${EDGE} ${name === 'initialDue' || name === 'repliesDue' ? 'z-20' : ''}`}
+          className={`${EDGE} ${name.endsWith('Due') ? 'z-20' : ''}`}
         />
       ))}
     </>

@@ -7,12 +7,18 @@ import { SealMark } from '../../../ui/SealMark';
 
 const shortDue = (at: number, zone: string) => `${dayWords(at, zone).slice(0, 3)} ${timeWords(at, zone)}`;
 
-/** A forum's name beside its strip, with its state and both due dates, so that they are read without hovering. */
+/** A forum's name beside its strip, with its state and its due dates, so that they are read without hovering. */
 export function StripName({ planned, findings }: { planned: PlannedForum; findings: readonly Finding[] }) {
   const { zone } = useCourse();
   const { forum } = planned;
   const draft = forum.status === 'draft';
-  const { initialDue, repliesDue } = forum.schedule;
+  const { initialDue, repliesDue, reviewsDue } = forum.schedule;
+  const last = forum.required.replies > 0 ? 'replies' : 'last';
+  const dues = [
+    ...(initialDue === null ? [] : [`first ${shortDue(initialDue, zone)}`]),
+    ...(repliesDue === null ? [] : [`${last} ${shortDue(repliesDue, zone)}`]),
+    ...(reviewsDue === null ? [] : [`reviews ${shortDue(reviewsDue, zone)}`]),
+  ];
   return (
     <>
       <span className="flex items-center gap-2">
@@ -29,12 +35,9 @@ export function StripName({ planned, findings }: { planned: PlannedForum; findin
           </span>
         )}
       </span>
-      {(initialDue !== null || repliesDue !== null) && (
-        <span className="quiet num hidden text-xs leading-tight min-[900px]:block">
-          {initialDue !== null && `first ${shortDue(initialDue, zone)}`}
-          {initialDue !== null && repliesDue !== null && ' · '}
-          {repliesDue !== null &&
-            `${forum.required.replies > 0 ? 'replies' : 'last'} ${shortDue(repliesDue, zone)}`}
+      {dues.length > 0 && (
+        <span className="quiet num hidden truncate text-xs leading-tight min-[900px]:block">
+          {dues.join(' · ')}
         </span>
       )}
     </>

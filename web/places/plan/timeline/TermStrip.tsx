@@ -14,7 +14,7 @@ export function placeIn(term: Term, at: number): number {
 
 /**
  * A forum's time drawn to scale: the pale window is Visible, the coloured one Posting, one mark for the initial post,
- * two for the replies. Drawing only; the same dates stand beside it in words.
+ * two for the replies, a ring for reviews and a dot for the moment at which partners are drawn. Drawing only; the same dates stand beside it in words.
  */
 export function TermStrip({
   schedule,
@@ -22,6 +22,7 @@ export function TermStrip({
   draft,
   active,
   replies,
+  pairsAt = null,
   thin = false,
 }: {
   schedule: Schedule;
@@ -29,6 +30,8 @@ export function TermStrip({
   draft: boolean;
   active: boolean;
   replies: boolean;
+  /** When it is decided who reviews whom, where that is a moment of its own. */
+  pairsAt?: number | null;
   /** A forum that is always open takes one thin row. */
   thin?: boolean;
 }) {
@@ -74,6 +77,18 @@ export function TermStrip({
       )}
       {mark(schedule.initialDue, false)}
       {replies && mark(schedule.repliesDue, true)}
+      {pairsAt !== null && (
+        <span
+          className="absolute top-2 size-2 -translate-x-1/2 rounded-full border border-base-100 bg-base-content"
+          style={{ left: `${placeIn(term, pairsAt)}%` }}
+        />
+      )}
+      {schedule.reviewsDue !== null && (
+        <span
+          className="absolute top-1 size-4 -translate-x-1/2 rounded-full border-[3px] border-base-content bg-base-100"
+          style={{ left: `${placeIn(term, schedule.reviewsDue)}%` }}
+        />
+      )}
     </div>
   );
 }
@@ -106,7 +121,7 @@ export function OwnTermsStrip({ own, schedule, term }: { own: OwnTerms; schedule
           className="absolute top-0 h-3 -translate-x-1/2 bg-late-fill"
           style={{
             left: `${placeIn(term, here)}%`,
-            width: name === 'initialDue' || name === 'repliesDue' ? 3 : 2,
+            width: name.endsWith('Due') ? 3 : 2,
           }}
         />
       ))}

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { PlannedForum, PlanView } from '../../../../contract/plan';
 import type { Finding } from '../../../../core/checks/check';
 import type { Forum, OwnTerms } from '../../../../core/course/forum';
+import { pairingAt } from '../../../../core/terms/pairingAt';
 import { hasEnded, hasOpened } from '../../../../core/time/minute';
 import { ownTermsWords } from '../../../../words/ownTerms';
 import { scheduleWords } from '../../../../words/schedule';
@@ -72,6 +73,7 @@ export function TimelineRow({
             draft={draft}
             active={active}
             replies={forum.required.replies > 0 || forum.schedule.repliesDue !== null}
+            pairsAt={forum.review?.pairAt == null ? null : pairingAt(forum)}
             thin={bare}
           />
           {canMove && (

@@ -26,6 +26,7 @@ export function timesOf(schedules: readonly Schedule[], zone: string): TimesInUs
         dates.postingUntil,
         dates.initialDue,
         dates.repliesDue,
+        dates.reviewsDue,
       ]),
       zone,
       '23:59',

@@ -1,9 +1,7 @@
 import { MessageSquareText } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { newId } from '../../../data/newId';
-import { placeOf, type PassagePlace } from '../../../ui/passages';
-import { Kbd, useKeys } from '../../../ui/keys';
-import type { Sheet } from '../sheet/useSheet';
+import { placeOf, type PassagePlace } from './passages';
+import { Kbd, useKeys } from './keys';
 
 interface Selected extends PassagePlace {
   readonly postId: string;
@@ -25,8 +23,11 @@ function selectedNow(): Selected | null {
   return { ...place, postId: root.dataset.pagePost!, left: left + width / 2, top: bottom };
 }
 
-/** Offers to comment on what is selected in a post. */
-export function SelectedPassage({ sheet }: { sheet: Sheet }) {
+/** A passage that was selected, and the post it stands in. */
+export type ChosenPassage = PassagePlace & { readonly postId: string };
+
+/** Offers to comment on what is selected in a text marked with `data-page-post`. */
+export function SelectedPassage({ onComment }: { onComment: (passage: ChosenPassage) => void }) {
   const [selected, setSelected] = useState<Selected | null>(null);
   useEffect(() => {
     const look = () => setSelected(selectedNow());
@@ -42,9 +43,7 @@ export function SelectedPassage({ sheet }: { sheet: Sheet }) {
     if (found === null) return;
     const { postId, text, nth } = found;
     document.getSelection()?.removeAllRanges();
-    sheet.state.change({
-      passages: [...sheet.now.typed.passages, { id: newId(), postId, text, nth, comment: '' }],
-    });
+    onComment({ postId, text, nth });
   };
   useKeys([{ on: 'c', keys: 'C', does: 'comment on the passage that is selected', run: comment }]);
   if (selected === null) return null;
