@@ -5,6 +5,7 @@ import { docketRows } from './docket';
 import { doorRows } from './door';
 import { gradebookRows } from './gradebook';
 import { openForumRows } from './openForum';
+import { pairingRows } from './pairing';
 import type { Row } from './row';
 import { crowdRows } from './crowd';
 import { searchRows } from './search';
@@ -12,6 +13,7 @@ import { searchRows } from './search';
 const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
   core: coreRows,
   checks: checkRows,
+  pairing: pairingRows,
   search: searchRows,
   forum: openForumRows,
   docket: docketRows,

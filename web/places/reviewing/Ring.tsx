@@ -3,6 +3,8 @@ import { stands } from './assignmentWords';
 
 const SIZE = 220;
 const RADIUS = 84;
+/** How far a line leaves the straight way, as a share of its length. */
+const BEND = 0.14;
 /** So few people are named in the drawing. */
 const NAMED = 12;
 /** With more people than these a drawing shows nothing any more. */
@@ -58,12 +60,17 @@ export function Ring({
         const to = placeOf.get(authorId);
         if (!from || !to) return null;
         const isChosen = chosen === null || chosen === reviewerId || chosen === authorId;
-        const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
-        const near = (share: number, of: 0 | 1) => to[of] - ((to[of] - from[of]) / length) * share;
+        // To the right of its way, so that two who review each other have two lines and not one upon the other.
+        const bent = [
+          (from[0] + to[0]) / 2 - (to[1] - from[1]) * BEND,
+          (from[1] + to[1]) / 2 + (to[0] - from[0]) * BEND,
+        ] as const;
+        const reach = Math.hypot(to[0] - bent[0], to[1] - bent[1]) || 1;
+        const near = (share: number, of: 0 | 1) => to[of] - ((to[of] - bent[of]) / reach) * share;
         return (
           <path
             key={id}
-            d={`M${from[0]} ${from[1]}Q${(from[0] + to[0] + SIZE / 2) / 3} ${(from[1] + to[1] + SIZE / 2) / 3} ${near(6, 0)} ${near(6, 1)}`}
+            d={`M${from[0]} ${from[1]}Q${bent[0]} ${bent[1]} ${near(6, 0)} ${near(6, 1)}`}
             fill="none"
             stroke="var(--color-primary)"
             strokeWidth={isChosen ? 1.4 : 0.6}
