@@ -24,6 +24,9 @@ const ascii = (text: string) =>
     .replace(/[^A-Za-z]+/g, '')
     .toLowerCase();
 
+/** The id of a stream’s group. */
+export const groupId = (title: string) => ascii(title);
+
 /** The id of a student of the demo: `ines-vardanyan`. */
 export const studentId = (given: string, family: string): string =>
   `${ascii(given)}-${ascii(family)}`.slice(0, 40);
@@ -175,7 +178,6 @@ export async function layOutCourse(db: Db): Promise<void> {
     ])
     .execute();
   await db.insertInto('group_plan').values({ id: 'streams', course_id: COURSE, title: 'Streams' }).execute();
-  const groupId = (title: string) => ascii(title);
   await db
     .insertInto('group')
     .values(STREAMS.map((title, position) => ({ id: groupId(title), plan_id: 'streams', title, position })))

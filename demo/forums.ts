@@ -3,8 +3,15 @@ import type { ForumRules, ForumSettings } from '../contract/forumSettings';
 import { newForum } from '../contract/newForum';
 import type { RichNode } from '../core/text/richText';
 import { textOf } from '../core/text/textOf';
-import { COURSE, studentId, when } from './course';
-import { HYDROGRAPH_ANSWERS, MAPS_LEVELS, PIPES_RATINGS, PIPES_REPLIES, PIPES_RUBRIC } from './scoring';
+import { COURSE, groupId, studentId, when } from './course';
+import {
+  BRIEF_GUIDE,
+  HYDROGRAPH_ANSWERS,
+  MAPS_LEVELS,
+  PIPES_RATINGS,
+  PIPES_REPLIES,
+  PIPES_RUBRIC,
+} from './scoring';
 
 interface Sketch {
   readonly id: string;
@@ -290,8 +297,60 @@ const SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    id: 'exchange',
+    id: 'briefs',
     title: 'Draft exchange: a restoration brief',
+    unit: 'unit-2',
+    category: 'hearings',
+    publish: true,
+    prompt:
+      'Post the first page of your brief, as it is. Say at its top what you want to know from your readers.\n\nOnce the briefs are due you are given two of your stream to review: what would make each of them better? Three streams begin; the others follow after the hearing.',
+    rules: {
+      openings: 'oneThreadEach',
+      readers: 'group',
+      groupPlanId: 'streams',
+      seal: null,
+      audience: {
+        kind: 'listed',
+        sectionIds: [],
+        groupIds: ['Osier Run', 'Tannery Cut', 'Sallow Burn'].map(groupId),
+        studentIds: [],
+      },
+      schedule: {
+        visibleFrom: when('02-23 08:00'),
+        postingFrom: when('02-23 08:00'),
+        initialDue: when('03-01 23:59'),
+        reviewsDue: when('03-04 23:59'),
+        postingUntil: when('03-09 23:59'),
+      },
+      required: { initialMinWords: 50, replies: 0, replyMinWords: 0, reviews: 2 },
+      review: {
+        pairing: 'round',
+        pairAt: null,
+        guide: BRIEF_GUIDE,
+        minWords: 25,
+        names: 'reviewerHidden',
+        received: 'atReviewsDate',
+        response: true,
+      },
+      evaluation: {
+        ...evaluation,
+        parts: [
+          { ...evaluation.parts[0]!, title: 'Brief' },
+          {
+            id: 'reviews',
+            title: 'Reviews',
+            maximum: 400,
+            basis: 'reviews',
+            kind: 'completion',
+            allOrNothing: false,
+          },
+        ],
+      },
+    },
+  },
+  {
+    id: 'exchange',
+    title: 'One sentence, one question, one change',
     unit: 'unit-3',
     category: 'hearings',
     publish: true,

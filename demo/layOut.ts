@@ -28,6 +28,7 @@ import { actOnPosts } from '../server/moderate/actOnPosts';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { DemoAction } from './action';
 import { demoForums } from './forums';
+import { exchangeDrafts } from './exchange';
 import { keepItems } from './gradebook';
 import { keepLibrary } from './library';
 import { demoActions, READINGS } from './posts';
@@ -63,7 +64,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   const clock = { now: () => START, wall: () => START };
   const log = pino({ level: 'silent' });
   const transport = folderTransport(dataFolder);
-  const deps = assemble({ db, clock, log, dataFolder, transport, address: '', demo: null });
+  const deps = assemble({ db, clock, log, dataFolder, transport, address: '', demo: null, settles: false });
   const as = (personId: string): Promise<InCourse> => courseFor(deps, { personId }, COURSE, 'member');
 
   await keepLibrary(deps, await as('teodora'), when('01-27 19:00'));
@@ -137,6 +138,7 @@ export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
     true,
     when('02-24 09:00'),
   );
+  await exchangeDrafts(deps, as);
   await keepDraft(db);
   await markRead(db);
   await concern(deps, as);

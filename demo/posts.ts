@@ -80,7 +80,14 @@ export function demoActions(): DemoAction[] {
       reason:
         'People in this class live there. Say what you think of the planning, and leave the neighbours out of it.',
     },
-    ...['old-maps', 'hydrograph', 'river-journal', 'weir-hearing'].flatMap(conversation),
+    ...['old-maps', 'hydrograph', 'river-journal', 'weir-hearing', 'briefs'].flatMap(conversation),
+    {
+      do: 'remove',
+      at: when('03-02 12:00'),
+      forum: 'briefs',
+      who: studentId('Kaarel', 'Tamm'),
+      id: 'briefs-i4',
+    },
     ...floodplain(),
     ...pipes.map((text, index): DemoAction => ({
       do: 'post',

@@ -112,3 +112,55 @@ export const MAPS_LEVELS: Part = {
     { id: 'absent', title: 'Not there', description: '', share: 0 },
   ],
 };
+
+const step = (criterion: string, name: string, title: string, points: number) => ({
+  id: `${criterion}-${name}`,
+  title,
+  description: '',
+  points,
+});
+
+/** What a restoration brief is reviewed by. */
+export const BRIEF_GUIDE = {
+  kind: 'rubric' as const,
+  title: 'A restoration brief',
+  anyNumber: false,
+  criteria: [
+    {
+      id: 'question',
+      title: 'The question at its top',
+      description: 'Does it say what its author wants to know?',
+      outcome: '',
+      basis: 'initial' as const,
+      levels: [
+        step('question', 'clear', 'One could answer it', 200),
+        step('question', 'there', 'It is there, and vague', 100),
+        step('question', 'none', 'It is not there', 0),
+      ],
+    },
+    {
+      id: 'place',
+      title: 'The place',
+      description: 'Could one walk there with this page in hand?',
+      outcome: '',
+      basis: 'initial' as const,
+      levels: [
+        step('place', 'walk', 'One could walk there', 200),
+        step('place', 'with-map', 'With a map', 100),
+        step('place', 'lost', 'One would be lost', 0),
+      ],
+    },
+    {
+      id: 'cost',
+      title: 'What it costs, and whom',
+      description: '',
+      outcome: '',
+      basis: 'initial' as const,
+      levels: [
+        step('cost', 'both', 'Both are said', 200),
+        step('cost', 'one-of', 'One of the two', 100),
+        step('cost', 'neither', 'Neither', 0),
+      ],
+    },
+  ],
+};

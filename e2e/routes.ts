@@ -8,6 +8,7 @@ const SAMPLES: Readonly<Record<string, string>> = {
   student: 'rafael-osei',
   guide: 'case-for-a-river',
   item: 'hydrograph',
+  assignment: 'brief-review-20',
 };
 
 /** Every address the routes of the interface know, with samples of the demo course in it: a place that is added is among them by itself. */

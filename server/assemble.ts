@@ -23,6 +23,8 @@ export function assemble(parts: {
   /** Where people reach Juror, without a slash at the end. */
   readonly address: string;
   readonly demo: Deps['demo'];
+  /** Whether reviews are settled as things change; where a past is laid out, whoever does so says when. */
+  readonly settles?: boolean;
   /** How many requests that write a person may send in a minute. */
   readonly writesAMinute?: number;
 }): Deps {
@@ -35,7 +37,9 @@ export function assemble(parts: {
     log,
     courses,
     mail: () => mailer.soon(),
-    heard: (courseId, what) => settling.heard(courseId, what),
+    heard: (courseId, what) => {
+      if (parts.settles !== false) settling.heard(courseId, what);
+    },
   });
   const settling = new Settling({ db, clock, log, courses, live });
   const countWrite = writeLimit(parts.writesAMinute ?? WRITES_A_MINUTE);

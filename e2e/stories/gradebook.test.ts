@@ -236,7 +236,7 @@ describe('the gradebook', () => {
     await page.click('button', 'Unlink it from the forum…');
     await page.sees('The score stays in this column');
     await page.click('button', 'Unlink it');
-    await page.until(async () => (await book()).items.length === 12, 'both columns');
+    await page.until(async () => (await book()).items.length === 13, 'both columns');
   });
 
   it('an exact drop is shown to staff, and explained to the student', async () => {

@@ -110,11 +110,12 @@ describe('what changes while people read', () => {
     await lucie.sees('Is it cold enough to cool a house?');
     const mails = async () =>
       ((await page.fetch('get', '/api/mail/outbox')).body as { mails: OutboxMail[] }).mails;
-    const daily = async () => (await mails()).filter(({ kind }) => kind === 'daily');
-    expect(await daily()).toEqual([]);
+    // The clock has been past the fourteenth in a story before this one: that day’s mail may have gone out, and is not this one.
+    const earlier = new Set((await mails()).map(({ id }) => id));
+    const daily = async () => (await mails()).filter(({ kind, id }) => kind === 'daily' && !earlier.has(id));
     const staff = await s.anotherPage();
     await staff.enter('Teodora Maric');
-    await staff.fetch('put', '/api/demo/clock', { to: when('03-06 07:01') });
+    await staff.fetch('put', '/api/demo/clock', { to: when('03-16 07:01') });
     // Others get mail at once in these seconds; what is waited for is the one of the day.
     await page.until(
       async () => (await daily()).some(({ state }) => state !== 'waiting'),

@@ -37,8 +37,12 @@ const STAFF = [
   'discuss/floodplain/moderate?view=evidence',
   'discuss/floodplain/moderate?view=evidence&student=rafael-osei',
   'discuss/floodplain?author=tomas-abreu',
+  'discuss/briefs/reviewing',
+  'evaluate/briefs/yuki-hayashi',
   'notices',
 ];
+/** Whoever reviews and is reviewed. */
+const REVIEWER = ['my-work', 'reviews/brief-review-20', 'reviews/brief-review-19', 'discuss/briefs/reviews'];
 const STUDENT = [
   'my-work',
   'discuss',
@@ -59,6 +63,7 @@ const DIALOGS: readonly (readonly [path: string, button: string, then?: string])
   ['discuss/floodplain', 'Send to …'],
   ['gradebook', 'Export'],
   ['gradebook', 'New item'],
+  ['discuss/briefs/reviewing', 'Assign a review'],
   ['waiting', 'Vantage'],
 ];
 const FURTHER_DIALOGS: typeof DIALOGS = [
@@ -99,6 +104,7 @@ const PLACES: readonly [string, string][] = [
   ...of('Teodora Maric', [...inCourse(STAFF), ...routed]),
   ...(ALL ? of('Pilar Svensson', [...inCourse(STAFF), ...routed]) : []),
   ...of('Sade Nkemelu', [...inCourse(STUDENT), ...(ALL ? routed : [])]),
+  ...of('Rafael Osei', inCourse(REVIEWER)),
   ...of('Registry Office', ['/outbox', '/administration']),
 ];
 

@@ -9,7 +9,7 @@ describe('the plan', () => {
   it('is a plain list for screen readers, with dates in words and what the checks found', async () => {
     const { page } = s;
     await page.enter('Teodora Maric', '/c/rvc210/plan');
-    await page.sees('8 weeks · 13 forums · 36 students');
+    await page.sees('8 weeks · 14 forums · 36 students');
     const list = await page.driver.executeScript<string>("return document.querySelector('main').textContent");
     expect(list).toContain('posting Fri 27 Feb, 08:00 – Tue 10 Mar, 23:59');
     expect(list).toContain('initial post due Wed 4 Mar, 23:59; 3 replies due Mon 9 Mar, 23:59.');
