@@ -350,7 +350,7 @@ const SKETCHES: readonly Sketch[] = [
   },
   {
     id: 'exchange',
-    title: 'One sentence, one question, one change',
+    title: 'A question and a change',
     unit: 'unit-3',
     category: 'hearings',
     publish: true,

@@ -1,7 +1,6 @@
 import { mkdtempSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { postId } from '../demo/layOut';
 import { startDemo } from '../demo/start';
 import { when } from './times';
 import { setPageSize, startChromium } from './chromium';
@@ -22,7 +21,6 @@ const C = '/c/rvc210';
 const SHOTS: readonly Shot[] = [
   { name: 'sign-in', who: '', path: '/sign-in' },
   { name: 'plan', who: 'teodora', path: `${C}/plan?forum=weir-hearing` },
-  { name: 'plan-narrow', who: 'teodora', path: `${C}/plan`, width: 390 },
   { name: 'forum-editor', who: 'teodora', path: `${C}/plan/paying/edit` },
   { name: 'checks', who: 'teodora', path: `${C}/plan/checks` },
   { name: 'roster', who: 'teodora', path: `${C}/roster?person=kaarel-tamm` },
@@ -33,11 +31,6 @@ const SHOTS: readonly Shot[] = [
     vantage: { personId: 'bram-oyelaran', name: 'Bram Oyelaran', at: when('02-19 16:50') },
   },
   { name: 'questions', who: 'sade-nkemelu', path: `${C}/discuss/hydrograph` },
-  {
-    name: 'discuss-staff',
-    who: 'teodora',
-    path: `${C}/discuss/floodplain?beside=${postId('floodplain-i1')}`,
-  },
   { name: 'discuss-student', who: 'bram-oyelaran', path: `${C}/discuss/floodplain` },
   { name: 'sealed', who: 'sade-nkemelu', path: `${C}/discuss/weir-hearing` },
   { name: 'waiting', who: 'teodora', path: `${C}/waiting` },
@@ -48,6 +41,8 @@ const SHOTS: readonly Shot[] = [
     who: 'teodora',
     path: `${C}/discuss/floodplain/moderate?view=evidence&student=rafael-osei`,
   },
+  { name: 'reviewing', who: 'teodora', path: `${C}/discuss/briefs/reviewing` },
+  { name: 'review', who: 'noura-alkhatib', path: `${C}/reviews/brief-review-24` },
   { name: 'gradebook', who: 'teodora', path: `${C}/gradebook` },
   { name: 'my-work', who: 'sade-nkemelu', path: `${C}/my-work` },
   {

@@ -15,7 +15,7 @@ import { WriteReview } from './WriteReview';
 
 const RECEIVED: Record<ReviewPage['received'], string> = {
   atOnce: 'The author receives it at once.',
-  atReviewsDate: 'The author receives it once reviews are due.',
+  atReviewsDate: 'The author receives it when reviews are due; after that, at once.',
   whenReleased: 'The author receives it when your instructors hand it over.',
 };
 
