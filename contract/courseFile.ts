@@ -86,6 +86,43 @@ const post = z.strictObject({
   ),
 });
 
+const assignment = z.strictObject({
+  id: key,
+  forumId: key,
+  reviewerId: key,
+  authorId: key,
+  postId: key,
+  /** The version of the post that others read when it was assigned. */
+  postNumber: z.int(),
+  madeAt: instant,
+  /** null: drawn by Juror. */
+  madeBy: key.nullable(),
+  endedAt: time,
+  ended: z.enum(['lapsed', 'moved', 'withdrawn', 'pairedAnew']).nullable(),
+  endedBy: key.nullable(),
+  receivedAt: time,
+  versions: z.array(
+    z.strictObject({
+      at: instant,
+      postNumber: z.int(),
+      words: z.int(),
+      content: z.record(z.string(), z.unknown()).describe('`reviewContent` of contract/reviews.ts'),
+      guide: guide.nullable(),
+      files: z.array(key),
+    }),
+  ),
+  answer: z.strictObject({ at: instant, words: z.int(), doc: rich }).nullable(),
+  withheld: z.array(
+    z.strictObject({
+      from: instant,
+      to: time,
+      fills: z.boolean(),
+      reason: z.string(),
+      by: key,
+      liftedBy: key.nullable(),
+    }),
+  ),
+});
 const item = z.strictObject({
   id: key,
   forumId: key.nullable(),
@@ -186,6 +223,10 @@ export const courseFile = z.strictObject({
       answeredBy: key.nullable(),
     }),
   ),
+  /** Who was given whose post to review, with every version that was sent, what its author answered, and what was kept from them. */
+  assignments: z.array(assignment),
+  /** Pairs of people who must not review one another. */
+  mustNots: z.array(z.strictObject({ oneId: key, otherId: key, by: key, at: instant })),
   /** Whose a student of a docket that is shared out is to evaluate. */
   shares: z.array(z.strictObject({ forumId: key, studentId: key, evaluatorId: key })),
   notes: z.array(z.strictObject({ studentId: key, text: z.string(), at: instant, by: key })),

@@ -4,6 +4,7 @@ import { NAME_COLUMNS } from '../course/setup/personNames';
 import type { Db } from '../db/open';
 import { byKey, json, jsonOrNull, type Part, type RowOf } from './courseParts';
 import { posts } from './coursePosts';
+import { assignments, mustNots } from './courseReviews';
 import { items, looks, moreTime, readings, scores } from './courseScores';
 
 async function people(db: Db, courseId: string): Promise<RowOf<'people'>[]> {
@@ -164,6 +165,8 @@ const PARTS: { [P in Part]: (db: Db, courseId: string) => Promise<RowOf<P>[]> | 
   readings,
   looks,
   moreTime,
+  assignments,
+  mustNots,
   shares: async (db, courseId) =>
     (
       await db

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest';
+import { courseFile } from '../../contract/courseFile';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getReceived, getReviewsOf, listReviews, ReviewPage, Reviewing } from '../../contract/reviews';
 import { textOf } from '../../core/text/textOf';
@@ -183,6 +184,37 @@ describe('a review', () => {
     expect((await received(c.ines)).reviews).toEqual([]);
     await c.teodora.send('put', withheld, { withheld: false }).expect(200);
     expect((await received(c.ines)).reviews[0]!.html).toContain('Begin with the river');
+  });
+
+  it('stands in the file of the course with all its versions, its answer and what was withheld; drafts do not', async () => {
+    await drawn(1, { received: 'atOnce', response: true, guide: GUIDE });
+    const { id, reviewerId, reviewer } = await ofInes();
+    const values = { question: { levelId: 'vague', comment: '' } };
+    await reviewer.upload('a-file-of-mine', PNG).expect(200);
+    await send(reviewer, id, content('Say who owns it.', { values, files: ['a-file-of-mine'] })).expect(200);
+    await c.ines.send('put', `${C}/reviews/${id}/answer`, { doc: textOf('The miller does.') }).expect(200);
+    const keeping = { withheld: true, reason: 'Say why.', fills: true };
+    await c.teodora.send('put', `${F}/reviewing/${id}/withheld`, keeping).expect(200);
+    await send(reviewer, id, content('Say who owns it, and why.', { values }), 1).expect(200);
+    await reviewer
+      .send('put', `${C}/reviews/${id}/draft`, { content: content('Nobody reads this yet.') })
+      .expect(200);
+    await c.teodora
+      .send('put', `${C}/must-nots`, { oneId: 'ines', otherId: 'chidi', mayMeet: false })
+      .expect(200);
+    const { text } = await c.teodora.get(`${C}/course.json`).expect(200);
+    const file = courseFile.parse(JSON.parse(text));
+    const each = file.assignments.find((one) => one.id === id)!;
+    expect(each).toMatchObject({ reviewerId, authorId: 'ines', madeBy: null, ended: null });
+    expect(each.versions.map(({ words, files }) => [words, files])).toEqual([
+      [4, ['a-file-of-mine']],
+      [6, []],
+    ]);
+    expect(each.versions[0]!.guide).toMatchObject({ title: 'A brief' });
+    expect(each.answer).toMatchObject({ words: 3 });
+    expect(each.withheld).toMatchObject([{ reason: 'Say why.', fills: true, to: null }]);
+    expect(file.mustNots).toMatchObject([{ oneId: 'chidi', otherId: 'ines', by: 'teodora' }]);
+    expect(text).not.toContain('Nobody reads this yet');
   });
 
   it('refuses what does not stand in the guide or the post, and files of others', async () => {
