@@ -195,6 +195,7 @@ const explanationCode = oneOf<ExplanationCode>({
   heldWithin: true,
   override: true,
   byHand: true,
+  together: true,
 });
 
 export const explanationLine: z.ZodType<ExplanationLine> = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { done, forumParams, id, instant, personName, points } from './basics';
+import { done, forumParams, id, instant, personName, points, studentParams, version } from './basics';
 import { endpoint } from './endpoint';
 import { names } from './evaluate';
 import { richText } from './richText';
@@ -7,6 +7,21 @@ import { richText } from './richText';
 /** Something that is done to many students of a docket at once. */
 export const docketAction = z.enum(['accept', 'zero', 'excuse', 'remark']);
 export type DocketAction = z.infer<typeof docketAction>;
+
+/** What something that is done to many students comes to. */
+const actedOn = z.object({
+  /** Whom it is done to, and the points they then have; null where there are none. */
+  changes: z.array(
+    z.object({
+      student: personName,
+      before: points.nullable(),
+      after: points.nullable(),
+      excused: z.boolean(),
+    }),
+  ),
+  /** The others, by what was in the way. */
+  passed: z.array(z.object({ why: z.string(), students: z.array(personName) })),
+});
 
 export const actOnDocket = endpoint({
   method: 'post',
@@ -37,19 +52,31 @@ export const actOnDocket = endpoint({
       path: ['remark'],
       message: 'Write the remark.',
     }),
-  answer: z.object({
-    /** Whom it is done to, and the points they then have; null where there are none. */
-    changes: z.array(
-      z.object({
-        student: personName,
-        before: points.nullable(),
-        after: points.nullable(),
-        excused: z.boolean(),
-      }),
-    ),
-    /** The others, by what was in the way. */
-    passed: z.array(z.object({ why: z.string(), students: z.array(personName) })),
+  answer: actedOn,
+});
+
+export const giveToGroup = endpoint({
+  method: 'post',
+  path: '/api/courses/:course/forums/:forum/docket/:student/score/group',
+  who: 'staff',
+  changes: ['scores', 'ready'],
+  coversNames: true,
+  summary:
+    'Give the sheet kept for a student to everyone of a group of theirs (staff); first as a preview, then done, and undone in one step',
+  params: studentParams,
+  body: z.strictObject({
+    /** Made by the client; undoing names it. */
+    id,
+    group: id,
+    /** The version of the student’s score. */
+    version,
+    /** Whether the remark goes to everyone, too. */
+    withRemark: z.boolean(),
+    /** Only says what it would do. */
+    preview: z.boolean(),
+    names,
   }),
+  answer: actedOn,
 });
 
 export const shareDocket = endpoint({

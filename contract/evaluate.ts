@@ -213,6 +213,8 @@ export const deskView = z.object({
   /** Whether names are covered in this forum for who asks. */
   namesHidden: z.boolean(),
   section: z.string().nullable(),
+  /** The student’s groups to which a sheet can be given at once: of the forum’s plan, or all where it has none; none while names are covered. */
+  groups: z.array(z.object({ id, title: z.string() })),
   forum: z.object({
     id,
     title: z.string(),

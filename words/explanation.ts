@@ -26,6 +26,10 @@ function changeWords({ code, params }: ExplanationLine, part: Part | undefined):
       return `Kept between 0 and ${pointWords(Number(params.maximum))}`;
     case 'byHand':
       return 'Entered by hand before the forum fed this item';
+    case 'together':
+      return params.changed === true
+        ? `Given to ${String(params.group)} as a group, then changed for one person`
+        : `Given to ${String(params.group)} as a group`;
     case 'override':
       return `Given instead of ${pointWords(Number(params.computed))}: ${String(params.reason)}`;
     default:
@@ -42,6 +46,7 @@ export function explanationWords(line: ExplanationLine, parts: readonly Part[]):
 
 /** "+0.50" or "−1.20": what a line adds or takes away. */
 export function amountWords(line: ExplanationLine): string {
+  if (line.code === 'together') return '';
   if (isStart(line)) return pointWords(line.amount);
   return line.amount < 0 ? `−${pointWords(-line.amount)}` : `+${pointWords(line.amount)}`;
 }

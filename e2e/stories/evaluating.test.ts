@@ -1,4 +1,4 @@
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import { when } from '../times';
@@ -128,6 +128,25 @@ describe('many at once, release and another look', () => {
     await page.find('link', /Pereira, Vasco.*given/);
     await page.click('button', 'Undo');
     await page.find('link', /Pereira, Vasco.*nothing/);
+  });
+
+  it('one sheet is given to a group after a preview, says so in each score, and is undone in one step', async () => {
+    const { page } = s;
+    await page.go('/c/rvc210/evaluate/floodplain/rafael-osei');
+    await page.type(/^Initial post/, '5');
+    await page.click('button', 'Give to all of Tannery Cut');
+    await page.sees('This affects 2 students:');
+    await page.sees('2 students with a score already: Mihai Bălan, Yuki Hayashi.');
+    await page.click('button', 'Apply to 2 students');
+    await page.sees('Given to 2 students of Tannery Cut.');
+    const { score } = await deskOf(page, 'floodplain', 'deniz-uzun');
+    expect(score.points).toBe(320);
+    expect(score.lines.at(-1)).toMatchObject({ code: 'together', params: { group: 'Tannery Cut' } });
+    // The sheet has an Undo of its own, for what was typed.
+    await page.driver.findElement(By.css('[data-sonner-toast] button')).click();
+    await page.sees('Undone for 2 students.');
+    expect((await deskOf(page, 'floodplain', 'deniz-uzun')).score.points).toBeNull();
+    expect((await deskOf(page, 'floodplain', 'rafael-osei')).score.decisions.parts).not.toEqual({});
   });
 
   it('scores are released at a set time, and the student sees them then', async () => {

@@ -71,6 +71,7 @@ const FURTHER_DIALOGS: typeof DIALOGS = [
   ['waiting', 'Decline'],
   ['roster', 'Quist, Sunniva', 'Time away'],
   ['evaluate/floodplain', 'More to do with this docket', 'Share out among evaluators'],
+  ['evaluate/floodplain/rafael-osei', 'Give to all of Tannery Cut'],
   ['discuss/floodplain?author=rafael-osei', 'More to do with Rafael Osei', '2 versions'],
   ['discuss/floodplain?author=rafael-osei', 'More to do with Rafael Osei', 'Remove'],
   ['discuss/floodplain?author=rafael-osei', 'More to do with Rafael Osei', 'Move'],

@@ -23,19 +23,20 @@ import { inDocket } from './docket';
 const NOTHING_WRITTEN = 'Nothing was written.';
 
 /** One student an action reaches, and what comes of it. */
-interface Target extends ScoreCell {
+export interface Target extends ScoreCell {
   readonly decisions: Decisions;
   readonly suggestion: Suggestion | null;
 }
 
 /** Why a student is passed over, as it is told. */
-const PASSED: Record<PassedOver | 'readFirst', string> = {
-  readFirst: 'wants a reading of your own first',
-  excused: 'is excused',
-  given: 'has a score already',
-  nothing: 'has written nothing',
-  incomplete: 'has parts without points',
-  written: 'has written something, or has a score',
+export const PASSED: Record<PassedOver | 'readFirst', string> = {
+  readFirst: 'waiting for a reading of your own',
+  excused: 'excused from the forum',
+  given: 'with a score already',
+  nothing: 'with nothing written',
+  incomplete: 'with parts that have no points',
+  written: 'with something written, or a score',
+  notAsked: 'not required to take part',
 };
 
 /** The remark with another below it. */
@@ -98,9 +99,12 @@ interface ChangeOfOne {
   readonly excused: boolean;
 }
 
-function changeOf(action: DocketAction, { studentId, stored, suggestion }: Target): ChangeOfOne {
+export function changeOf(
+  action: DocketAction | 'group',
+  { studentId, stored, suggestion }: Target,
+): ChangeOfOne {
   const before = stored?.points ?? null;
-  const gives = action === 'accept' || action === 'zero';
+  const gives = action === 'accept' || action === 'zero' || action === 'group';
   return {
     studentId,
     before,
@@ -153,25 +157,39 @@ export async function actOnDocket(
       const { version } = await apply(change, course, forumId, asked, target);
       before.push({ student: target.studentId, row: target.stored, version });
     }
-    if (before.length > 0)
-      await change.trx
-        .insertInto('docket_action')
-        .values({
-          id,
-          item_id: itemId,
-          action,
-          at: now,
-          by: course.person.id,
-          before: JSON.stringify(before),
-          undone_at: null,
-        })
-        .execute();
+    await keepAction(change, course, { id, itemId, action, before });
     return answer(found);
   });
 }
 
+/** Keeps what stood before an action, for it to be undone. */
+export async function keepAction(
+  change: Change,
+  course: InCourse,
+  {
+    id,
+    itemId,
+    action,
+    before,
+  }: { id: string; itemId: string; action: DocketAction | 'group'; before: readonly Before[] },
+): Promise<void> {
+  if (before.length === 0) return;
+  await change.trx
+    .insertInto('docket_action')
+    .values({
+      id,
+      item_id: itemId,
+      action,
+      at: change.now,
+      by: course.person.id,
+      before: JSON.stringify(before),
+      undone_at: null,
+    })
+    .execute();
+}
+
 /** What was stored of a student before an action, and the version the action made. */
-interface Before {
+export interface Before {
   readonly student: string;
   readonly row: StoredScore | null;
   readonly version: number;

@@ -64,6 +64,7 @@ export function coveredDesk(view: DeskView, studentId: string, cover: Covered): 
     covered: covers(studentId),
     namesHidden: true,
     section: covers(studentId) ? null : view.section,
+    groups: [],
     from: {
       forum: { ...forum, audience: { kind: 'everyone' } },
       done: { ...done, counted: done.counted.map(post) },

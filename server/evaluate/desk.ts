@@ -52,6 +52,11 @@ export async function desk(
     covered: false,
     namesHidden: false,
     section: section?.title ?? null,
+    groups: student.groupIds.flatMap((id) => {
+      const group = setup.groups.get(id);
+      const isOfPlan = forum.groupPlanId === null || group?.planId === forum.groupPlanId;
+      return group && isOfPlan ? [{ id, title: group.title }] : [];
+    }),
     forum: {
       id: forumId,
       title: card.title,

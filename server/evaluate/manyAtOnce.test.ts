@@ -42,7 +42,7 @@ describe('many at once', () => {
     expect(changed(preview.body)).toEqual(['ines']);
     expect(preview.body.changes[0]).toMatchObject({ before: null, after: 950 });
     expect(preview.body.passed).toMatchObject([
-      { why: 'has parts without points', students: [{ id: 'bram' }, { id: 'chidi' }] },
+      { why: 'with parts that have no points', students: [{ id: 'bram' }, { id: 'chidi' }] },
     ]);
     expect((await states()).ines).toBe('ready');
     await act(c.teodora, { action: 'accept', students: 'ready' }).expect(200);

@@ -8,6 +8,7 @@ import { participationOf } from '../../core/participation/participationOf';
 import type { Done } from '../../core/scoring/kinds/basis';
 import { isGivenAnew, rehearse, type ScoreMove } from '../../core/scoring/rehearse';
 import { NO_DECISIONS, suggest, type Decisions } from '../../core/scoring/suggest';
+import { groupGivenTo } from '../../core/scoring/together';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { openForumQuietly } from '../course/access/openForum';
@@ -109,7 +110,9 @@ export async function giveAnew(
     const decisions: Decisions = { ...before, override: null };
     const suggestion = suggest(next, done, decisions, change.now)!;
     const cell = { itemId, studentId, stored: stored.get(studentId)! };
-    await giveScore(change, course, forumId, cell, { decisions, suggestion, why: RULES_CHANGED });
+    // New rules change nobody singly.
+    const together = groupGivenTo(fromJson(cell.stored.lines)) ?? undefined;
+    await giveScore(change, course, forumId, cell, { decisions, suggestion, together, why: RULES_CHANGED });
   }
 }
 

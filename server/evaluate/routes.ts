@@ -10,12 +10,13 @@ import * as remarks from '../../contract/remarks';
 import * as looks from '../../contract/secondLooks';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
-import { actOnDocket, undoDocketAction } from './actOnDocket';
+import { actOnDocket, undoDocketAction, type ActionOutcome } from './actOnDocket';
+import { giveToGroup } from './giveToGroup';
 import type { Covered } from '../course/covered/coverNames';
-import { worksWith } from '../course/setup/inCourse';
+import { worksWith, type InCourse } from '../course/setup/inCourse';
 import { openForumQuietly, readablePost } from '../course/access/openForum';
 import { postVersions } from '../discuss/postVersions';
-import { notFound } from '../refusals/problem';
+import { notFound, refused } from '../refusals/problem';
 import { planRelease } from './plannedReleases';
 import { answerLook, askForLook, queueOfLooks } from './secondLooks';
 import { desk } from './desk';
@@ -28,6 +29,15 @@ import { settle } from './settle';
 import { assignStudents, shareDocket } from './shares';
 import { refuseStrangeReferences } from '../course/forums/strangeReferences';
 import { dropRemark, noteUsed, remarksFor, saveRemark } from './savedRemarks';
+
+/** What something done to many students comes to, with their names. */
+function withNames(course: InCourse, { changes, passed }: ActionOutcome) {
+  const named = (id: string) => course.setup.names.get(id)!;
+  return {
+    changes: changes.map(({ studentId, ...change }) => ({ student: named(studentId), ...change })),
+    passed: passed.map((each) => ({ why: each.why, students: each.students.map(named) })),
+  };
+}
 
 /** Whose pages an address means. */
 interface AtDesk {
@@ -174,12 +184,19 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     const { students, ...rest } = body;
     const meant = Array.isArray(students) ? students.map(covered.studentOf) : students;
     const asked = { ...rest, students: meant };
-    const { changes, passed } = await actOnDocket(deps, covered.withNames, params.forum, asked, now);
-    const named = (id: string) => course.setup.names.get(id)!;
-    return {
-      changes: changes.map(({ studentId, ...change }) => ({ student: named(studentId), ...change })),
-      passed: passed.map((each) => ({ why: each.why, students: each.students.map(named) })),
-    };
+    return withNames(course, await actOnDocket(deps, covered.withNames, params.forum, asked, now));
+  });
+
+  serve(actions.giveToGroup, async ({ course, covered, params, body, now }) => {
+    // Groups are names: where these are covered, they would tell whose work one judges.
+    if (covered.names !== 'shown')
+      throw refused(
+        'namesCovered',
+        'Names are covered here, and groups would tell them. Give each score by itself.',
+      );
+    const about = { forumId: params.forum, studentId: params.student };
+    const show = (trx: Db) => deskAnew(trx, covered, params, now);
+    return withNames(course, await giveToGroup(deps, course, about, body, now, show));
   });
 
   serve(actions.shareDocket, async ({ course, params, body, now }) => {

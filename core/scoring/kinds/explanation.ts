@@ -19,7 +19,15 @@ export type ValueCode =
 
 /** What a line of an explanation is about; `words/` makes a sentence of it. (rules §6) */
 export type ExplanationCode =
-  ValueCode | 'lateness' | 'gateReplies' | 'gateWhole' | 'adjustment' | 'heldWithin' | 'override' | 'byHand';
+  | ValueCode
+  | 'lateness'
+  | 'gateReplies'
+  | 'gateWhole'
+  | 'adjustment'
+  | 'heldWithin'
+  | 'override'
+  | 'byHand'
+  | 'together';
 
 /**
  * One line of an explanation: what, how much, why, and the posts behind it. The amounts of all lines add up to the

@@ -1,6 +1,7 @@
 import { fromJson, toJson } from '../../db/json';
 import { decimal } from '../../../core/course/points';
 import { suggest, type Decisions, type Suggestion } from '../../../core/scoring/suggest';
+import { givenSingly, givenTogether } from '../../../core/scoring/together';
 import type { Done } from '../../../core/scoring/kinds/basis';
 import { fillInText, type Filling } from '../../../core/text/fillIn';
 import { toHtml } from '../../text/toHtml';
@@ -26,6 +27,8 @@ export interface Giving {
   readonly suggestion: Pick<Suggestion, 'points' | 'lines'>;
   /** Left out: true. Whether the score has a new version from then on. */
   readonly anew?: boolean;
+  /** The title of the group to whose members it is given with one sheet; left out: it is given to one. */
+  readonly together?: string | undefined;
   /** Why, as the history keeps it; left out: the reason that was decided. */
   readonly why?: string;
 }
@@ -41,10 +44,14 @@ export async function giveScore(
   course: InCourse,
   forumId: string,
   cell: ScoreCell,
-  { decisions, suggestion, why, anew = true }: Giving,
+  { decisions, suggestion, together, why, anew = true }: Giving,
 ): Promise<StoredScore> {
   const { itemId, studentId, stored } = cell;
-  const { points, lines } = suggestion;
+  const { points } = suggestion;
+  const lines =
+    together === undefined
+      ? givenSingly(suggestion.lines, stored === null ? [] : fromJson(stored.lines))
+      : givenTogether(suggestion.lines, together);
   const remark = stored?.remark == null ? null : fromJson(stored.remark);
   const said =
     remark && fillInText(remark, { ...fillingFor(course, forumId, studentId), score: decimal(points) });

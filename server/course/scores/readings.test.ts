@@ -80,7 +80,7 @@ describe('a second reading', () => {
         expect(body).toEqual({
           changes: [],
           passed: [
-            { why: 'wants a reading of your own first', students: [expect.objectContaining({ id: 'ines' })] },
+            { why: 'waiting for a reading of your own', students: [expect.objectContaining({ id: 'ines' })] },
           ],
         });
       }

@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { type DocketAction } from '../../../../contract/docketActions';
 import { textOf } from '../../../../core/text/textOf';
 import { Dialog } from '../../../ui/Dialog';
-import { plural, pointWords } from '../../../../words/numbers';
-import { useManyAtOnce, type ActionPreview, type AskedOfMany } from './useManyAtOnce';
+import { Reached } from './Reached';
+import { useManyAtOnce, type AskedOfMany } from './useManyAtOnce';
 import { Problem } from '../../../ui/Problem';
 import { RadioLine } from '../../../ui/RadioLine';
 
@@ -21,12 +21,6 @@ const ACTIONS: readonly {
   { action: 'excuse', whom: 'picked', words: 'Excuse those you picked who have nothing' },
   { action: 'remark', whom: 'picked', words: 'Remark on those you picked' },
 ];
-
-function consequence(action: DocketAction, { before, after }: ActionPreview['changes'][number]): string {
-  if (action === 'excuse') return 'excused';
-  if (action === 'remark') return after === null ? 'with the score, once given' : 'at once';
-  return before === null ? pointWords(after!) : `${pointWords(before)} → ${pointWords(after!)}`;
-}
 
 /** The same done to many students: chosen, looked at student by student, then done, and taken back in one step. */
 export function ManyAtOnce({
@@ -105,51 +99,5 @@ export function ManyAtOnce({
       )}
       <Problem className="mt-2 text-sm">{problem}</Problem>
     </Dialog>
-  );
-}
-
-/** Whom it reaches, with what it does to each, and whom it cannot. */
-function Reached({
-  preview,
-  action,
-  busy,
-  doIt,
-}: {
-  preview: ActionPreview;
-  action: DocketAction;
-  busy: boolean;
-  doIt: () => void;
-}) {
-  const { changes, passed } = preview;
-  return (
-    <section aria-label="What will happen" className="ruled mt-3 border-t pt-3">
-      <p className="font-semibold">
-        {changes.length === 0 ? 'This affects nobody.' : `This affects ${plural(changes.length, 'student')}:`}
-      </p>
-      <div className="mt-1 max-h-56 overflow-y-auto">
-        <table className="w-full text-sm">
-          <tbody>
-            {changes.map((change) => (
-              <tr key={change.student.id} className="ruled border-b last:border-0">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {change.student.sortable}
-                </th>
-                <td className="num py-1 text-right">{consequence(action, change)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {passed.map(({ why, students }) => (
-        <p key={why} className="quiet mt-1.5 text-sm">
-          Not {plural(students.length, 'student')} who {why}: {students.map(({ name }) => name).join(', ')}.
-        </p>
-      ))}
-      {changes.length > 0 && (
-        <button type="button" className="btn btn-primary mt-3" disabled={busy} onClick={doIt}>
-          Apply to {plural(changes.length, 'student')}
-        </button>
-      )}
-    </section>
   );
 }

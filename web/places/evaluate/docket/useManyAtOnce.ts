@@ -16,18 +16,24 @@ export type ActionPreview = AnswerOf<typeof actOnDocket>;
 /** What is done, to whom, and what is remarked. */
 export type AskedOfMany = Pick<SentOf<typeof actOnDocket>, 'action' | 'students' | 'remark'>;
 
+/** Takes back what was done to many, and says for whom not, because something changed since. */
+export async function undoAction(
+  params: { readonly course: string; readonly forum: string },
+  names: 'shown' | 'hidden',
+  action: string,
+): Promise<void> {
+  await orSayWhyNot(async () => {
+    const { undone, passed } = await call(withQuery(undoDocketAction, { names }), { ...params, action });
+    const others = passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : '';
+    toast.success(`Undone for ${plural(undone, 'student')}.${others}`);
+  });
+}
+
 /** Does the same to many students of a docket: first only looked at, then done, and taken back in one step. */
 export function useManyAtOnce(forum: string, names: 'shown' | 'hidden', onClose: () => void) {
   const params = { course: useCourse().id, forum };
   const [preview, setPreview] = useState<ActionPreview | null>(null);
   const { busy, problem, attempt } = useSaving();
-  const undo = async (action: string) => {
-    await orSayWhyNot(async () => {
-      const { undone, passed } = await call(withQuery(undoDocketAction, { names }), { ...params, action });
-      const others = passed.length > 0 ? ` ${passed.map(({ name }) => name).join(', ')} changed since.` : '';
-      toast.success(`Undone for ${plural(undone, 'student')}.${others}`);
-    });
-  };
   return {
     preview,
     busy,
@@ -42,7 +48,7 @@ export function useManyAtOnce(forum: string, names: 'shown' | 'hidden', onClose:
       void attempt(async () => {
         const id = newId();
         const { changes } = await call(actOnDocket, params, { ...asked, id, preview: false, names });
-        saidWithUndo(`Done for ${plural(changes.length, 'student')}.`, () => undo(id));
+        saidWithUndo(`Done for ${plural(changes.length, 'student')}.`, () => undoAction(params, names, id));
         onClose();
       }),
   };

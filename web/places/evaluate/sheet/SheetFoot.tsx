@@ -1,9 +1,11 @@
+import { useState } from 'react';
 import { toast } from '../../../ui/toast';
 import { excuse } from '../../../../contract/evaluate';
 import { call } from '../../../data/api';
 import { useCourse } from '../../../data/course';
 import { pointWords } from '../../../../words/numbers';
 import { When } from '../../../ui/When';
+import { GiveToGroup } from './GiveToGroup';
 import type { Sheet } from './useSheet';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
@@ -13,6 +15,7 @@ export function SheetFoot({ sheet, toggleRelease }: { sheet: Sheet; toggleReleas
   const { now } = sheet;
   const { view } = now;
   const { score } = view;
+  const [group, setGroup] = useState<{ id: string; title: string } | null>(null);
   const toggleExcused = async () => {
     await orSayWhyNot(async () => {
       await call(
@@ -52,10 +55,18 @@ export function SheetFoot({ sheet, toggleRelease }: { sheet: Sheet; toggleReleas
             {score.releasedAt === null ? `Release to ${view.student.given}` : 'Withdraw'}
           </button>
         )}
+        {!score.excused &&
+          view.reading?.second !== true &&
+          view.groups.map((each) => (
+            <button key={each.id} type="button" className="link-plain" onClick={() => setGroup(each)}>
+              Give to all of {each.title}
+            </button>
+          ))}
         <button type="button" className="link-plain" onClick={() => void toggleExcused()}>
           {score.excused ? 'No longer excuse' : `Excuse ${view.student.given}`}
         </button>
       </p>
+      {group && <GiveToGroup sheet={sheet} group={group} onClose={() => setGroup(null)} />}
     </>
   );
 }

@@ -169,6 +169,14 @@ export class SheetState {
     this.#tell();
   }
 
+  /** Sends what is not kept yet, and waits for it; says whether everything typed is kept then. */
+  async keepAll(): Promise<boolean> {
+    if (this.#theirs !== null) return false;
+    if (this.#dirty) await this.#send(false, null);
+    await this.#sending;
+    return !this.#dirty && this.#theirs === null;
+  }
+
   /** Sends what is not kept yet. */
   leave(): void {
     clearTimeout(this.#timer);
