@@ -213,3 +213,33 @@ describe('two by two', () => {
     expect(await page.text()).not.toContain('Vondráčková');
   });
 });
+
+describe('the assistant of one section', () => {
+  const s = story();
+  it('sees the reviews by and for their students alone, on the page of pairs and on the Desk', async () => {
+    const { page } = s;
+    await page.enter('Pilar Svensson', '/c/rvc210/discuss/briefs/reviewing');
+    await page.sees('Partners were drawn');
+    const text = await page.text();
+    expect(text).toContain('Yuki Hayashi');
+    // Chidi and Noura are both of the other section.
+    const pairs = (await reviewing(page, 'briefs')).assignments.map(
+      ({ reviewerId, authorId }) => `${reviewerId} ${authorId}`,
+    );
+    expect(pairs).toContain('anahera-ngata noura-alkhatib');
+    expect(pairs).not.toContain('chidi-halloran noura-alkhatib');
+    const withheld = await page.fetch('put', `${COURSE}/forums/briefs/reviewing/brief-review-6/withheld`, {
+      withheld: true,
+      reason: 'Not mine to say.',
+      fills: false,
+    });
+    expect(withheld.status).toBe(404);
+    await page.go('/c/rvc210/evaluate/briefs/yuki-hayashi');
+    await page.sees('of this student’s own post');
+    await page.driver.executeScript(
+      "document.querySelectorAll('details').forEach((each) => { each.open = true; })",
+    );
+    await page.sees('It stands first now.');
+    expect((await page.fetch('get', `${COURSE}/forums/briefs/reviews/chidi-halloran`)).status).toBe(404);
+  });
+});

@@ -1,4 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
+import type { DeskView, DocketView } from '../../contract/evaluate';
+import type { ForumSettings } from '../../contract/forumSettings';
+import type { RehearsalView } from '../../contract/rehearsal';
 import { courseFile } from '../../contract/courseFile';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getReceived, getReviewsOf, listReviews, ReviewPage, Reviewing } from '../../contract/reviews';
@@ -215,6 +218,57 @@ describe('a review', () => {
     expect(each.withheld).toMatchObject([{ reason: 'Say why.', fills: true, to: null }]);
     expect(file.mustNots).toMatchObject([{ oneId: 'chidi', otherId: 'ines', by: 'teodora' }]);
     expect(text).not.toContain('Nobody reads this yet');
+  });
+
+  it('counts the same in the docket, on the Desk and in a rehearsal of other rules', async () => {
+    const completed = (maximum: number) => ({
+      maximum,
+      parts: [
+        {
+          id: 'reviews',
+          title: 'Reviews',
+          maximum,
+          basis: 'reviews' as const,
+          kind: 'completion' as const,
+          allOrNothing: false,
+        },
+      ],
+      lateness: { kind: 'none' as const },
+      gate: 'none' as const,
+      aboveMaximum: false,
+    });
+    await drawn(1, {}, { evaluation: completed(1000) });
+    const { id, reviewerId, reviewer } = await ofInes();
+    await send(reviewer, id, content('Say who owns it.')).expect(200);
+    const { rows } = (await c.teodora.get(`${F}/docket`).expect(200)).body as DocketView;
+    for (const { student, slots } of rows) {
+      const desk = (await c.teodora.get(`${F}/docket/${student.id}`).expect(200)).body as DeskView;
+      expect([student.id, slots]).toEqual([student.id, desk.slots]);
+    }
+    const states = rows.map(({ student, slots }) => [
+      student.id,
+      slots.find(({ kind }) => kind === 'review')!.state,
+    ]);
+    expect(states).toContainEqual([reviewerId, 'met']);
+    const accepted = { id: 'accept-those', action: 'accept', students: [reviewerId], preview: false };
+    await c.teodora.send('post', `${F}/docket`, accepted).expect(200);
+    const { settings: kept } = (await c.teodora.get(`${F}/settings`).expect(200)).body as {
+      settings: ForumSettings;
+    };
+    const asked = {
+      id: 'twice-as-much',
+      settings: { ...kept, rules: { ...kept.rules, evaluation: completed(2000) } },
+    };
+    await c.teodora.send('post', `${F}/rehearsals`, asked).expect(200);
+    await expect
+      .poll(async () => {
+        const { moves } = (await c.teodora.get(`${C}/rehearsals/twice-as-much`).expect(200))
+          .body as RehearsalView;
+        return moves
+          ?.filter(({ stands }) => stands === 'given')
+          .map(({ student, after }) => [student.id, after]);
+      })
+      .toEqual([[reviewerId, 2000]]);
   });
 
   it('refuses what does not stand in the guide or the post, and files of others', async () => {

@@ -9,7 +9,7 @@ import { loadPosts } from '../posts/loadPosts';
 
 /**
  * The course as one person's access needs it: everything they wrote in the whole course (prerequisites ask other
- * forums), and, for whoever reads a forum, all posts of that forum.
+ * forums), and, for whoever reads a forum, all posts of that forum; for staff also everybody’s reviews there.
  */
 export async function courseDataFor(
   db: Kysely<Database>,
@@ -25,7 +25,12 @@ export async function courseDataFor(
       )
     : [];
   const scores = await loadScores(db, setup, { studentId: personId });
-  const assignments = await loadAssignments(db, setup, { forumId, reviewerId: personId });
+  const isStudent = setup.students.has(personId);
+  // Staff ask what everyone has done here; students what they did themselves, and in forums that have to be done first.
+  const assignments = await loadAssignments(db, setup, {
+    forumId: isStudent && needsOthers ? undefined : forumId,
+    reviewerId: isStudent ? personId : undefined,
+  });
   const base = courseDataOf({
     zone: setup.zone,
     students: [],
