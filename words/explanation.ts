@@ -40,7 +40,7 @@ function changeWords({ code, params }: ExplanationLine, part: Part | undefined):
 /** One line of an explanation as a sentence. */
 export function explanationWords(line: ExplanationLine, parts: readonly Part[]): string {
   const part = parts.find(({ id }) => id === line.partId);
-  const value = valueWords(line);
+  const value = valueWords(line, part?.basis);
   return value === null ? changeWords(line, part) : `${part?.title ?? 'Part'}${value}`;
 }
 

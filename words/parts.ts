@@ -5,7 +5,8 @@ import type { ExplanationLine, ValueCode } from '../core/scoring/kinds/explanati
 import { plural, maximumWords, percentWords, pointWords } from './numbers';
 
 type Params = ExplanationLine['params'];
-type Line = (params: Params) => string;
+/** What a line says; the basis is of the part it is about, undefined where that part is gone. */
+type Line = (params: Params, basis: Basis | undefined) => string;
 
 /** A row of what a part is made of: what it is worth, what it is, and what that means. */
 export interface DetailRow {
@@ -121,14 +122,22 @@ const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }
     },
   },
   completion: {
-    scored: ({ allOrNothing }) =>
-      allOrNothing
-        ? 'All of it when every required post is made, else nothing.'
-        : 'By how many of the required posts you make.',
+    scored: ({ allOrNothing, basis }) =>
+      basis === 'reviews'
+        ? allOrNothing
+          ? 'All of it when every required review is sent, else nothing.'
+          : 'By how many of the required reviews you send.'
+        : allOrNothing
+          ? 'All of it when every required post is made, else nothing.'
+          : 'By how many of the required posts you make.',
     details: () => [],
     lines: {
-      completion: ({ made, of }) => `: ${String(made)} of ${plural(Number(of), 'required post')} made`,
-      completionAllOrNothing: ({ made, of }) => `: all or nothing, ${String(made)} of ${String(of)} made`,
+      completion: ({ made, of }, basis) =>
+        basis === 'reviews'
+          ? `: ${String(made)} of ${plural(Number(of), 'required review')} sent`
+          : `: ${String(made)} of ${plural(Number(of), 'required post')} made`,
+      completionAllOrNothing: ({ made, of }, basis) =>
+        `: all or nothing, ${String(made)} of ${String(of)} ${basis === 'reviews' ? 'sent' : 'made'}`,
       allWaived: () => ': nothing was required, counted in full',
     },
   },
@@ -162,8 +171,13 @@ const LINES: Readonly<Partial<Record<string, Line>>> = Object.assign(
   ...Object.values(WORDS).map(({ lines }) => lines),
 ) as Partial<Record<string, Line>>;
 
-/** What a line says after the part's name; null for one that is not about what a part comes to. */
-export const valueWords = ({ code, params }: ExplanationLine): string | null => LINES[code]?.(params) ?? null;
+/**
+ * What a line says after the part's name; null for one that is not about what a part comes to.
+ *
+ * @param basis what the part it is about looks at; left out where it is not known
+ */
+export const valueWords = ({ code, params }: ExplanationLine, basis?: Basis): string | null =>
+  LINES[code]?.(params, basis) ?? null;
 
 /** "3 criteria, 10 points", "4 levels": how much there is of a guide. */
 export function guideWords(guide: Guide): string {

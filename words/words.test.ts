@@ -113,6 +113,7 @@ describe('explanations in words', () => {
   const parts: Part[] = [
     { id: 'i', title: 'Initial post', maximum: 600, basis: 'initial', kind: 'direct' },
     { id: 'r', title: 'Replies', maximum: 400, basis: 'replies', kind: 'completion', allOrNothing: false },
+    { id: 'w', title: 'Reviews', maximum: 400, basis: 'reviews', kind: 'completion', allOrNothing: false },
   ];
   const line = (
     code: ExplanationLine['code'],
@@ -123,6 +124,13 @@ describe('explanations in words', () => {
   it.each([
     [line('given', 'i', 550), 'Initial post: given', '5.50'],
     [line('notYetGiven', 'i', 0), 'Initial post: not given yet', '0.00'],
+    [line('together', null, 0, { group: 'Osier Run', changed: false }), 'Given to Osier Run as a group', ''],
+    [
+      line('together', null, 0, { group: 'Osier Run', changed: true }),
+      'Given to Osier Run as a group, then changed for one person',
+      '',
+    ],
+    [line('completion', 'w', 200, { made: 1, of: 2 }), 'Reviews: 1 of 2 required reviews sent', '2.00'],
     [line('completion', 'r', 267, { made: 2, of: 3 }), 'Replies: 2 of 3 required posts made', '2.67'],
     [
       line('lateness', 'i', -120, { late: 1, of: 1, days: 2, percent: 2000 }),

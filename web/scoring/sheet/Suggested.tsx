@@ -6,7 +6,7 @@ import type { PartOnSheet } from '../partFace';
 export function Suggested({ at, lead }: { at: PartOnSheet<Part, object>; lead: string }) {
   return at.lines.map((line, index) => (
     <p key={index} className="quiet mt-0.5 text-sm">
-      {lead} {(valueWords(line) ?? '').replace(/^[:,] /, '')}
+      {lead} {(valueWords(line, at.part.basis) ?? '').replace(/^[:,] /, '')}
     </p>
   ));
 }
