@@ -37,7 +37,12 @@ export function PartOnSheet({ sheet, part }: { sheet: Sheet; part: Part }) {
     <div className="ruled border-b py-3">
       <div className="flex items-center gap-3">
         <h3 className="grow font-sans text-base font-semibold">{part.title}</h3>
-        <Tally slots={slotsOf(part.basis, now.view.slots).filter(isOfPost)} scale={0.85} />
+        <Tally
+          slots={slotsOf(part.basis, now.view.slots).filter(
+            (slot) => isOfPost(slot) || slot.kind === 'review',
+          )}
+          scale={0.85}
+        />
         {Beside === null ? (
           <b className="num">{result && !result.incomplete ? pointWords(result.value) : '–'}</b>
         ) : (
