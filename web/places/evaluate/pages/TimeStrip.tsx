@@ -11,6 +11,7 @@ export function TimeStrip({ view }: { view: DeskView }) {
     dates.postingUntil,
     dates.initialDue,
     dates.repliesDue,
+    dates.reviewsDue,
     ...posts.map((post) => post.at),
   ].filter((at) => at !== null);
   if (known.length < 2) return null;
@@ -30,6 +31,7 @@ export function TimeStrip({ view }: { view: DeskView }) {
   const words = [
     dates.initialDue !== null && `initial post due ${dateWords(dates.initialDue, zone)}`,
     dates.repliesDue !== null && `replies due ${dateWords(dates.repliesDue, zone)}`,
+    dates.reviewsDue !== null && `reviews due ${dateWords(dates.reviewsDue, zone)}`,
   ].filter(Boolean);
   return (
     <figure className="mt-2 mb-4">
@@ -40,6 +42,12 @@ export function TimeStrip({ view }: { view: DeskView }) {
         />
         {due(dates.initialDue, false)}
         {due(dates.repliesDue, true)}
+        {dates.reviewsDue !== null && (
+          <span
+            className="absolute bottom-[3px] size-2.5 -translate-x-1/2 rounded-full border-[2.5px] border-base-content bg-base-100"
+            style={{ left: `${x(dates.reviewsDue)}%` }}
+          />
+        )}
         {posts
           .filter((post) => !post.removed)
           .map((post) => {
