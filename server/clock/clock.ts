@@ -63,7 +63,10 @@ export async function newestWritten(db: Kysely<Database>): Promise<number> {
   const { rows } = await sql<{ at: number | null }>`SELECT max(at) AS at FROM (
     SELECT max(at) AS at FROM revision UNION ALL SELECT max(at) FROM record UNION ALL SELECT max("from") FROM removal
     UNION ALL SELECT max("to") FROM removal UNION ALL SELECT max(at) FROM approval UNION ALL SELECT max(saved_at) FROM draft
-    UNION ALL SELECT max(given_at) FROM score UNION ALL SELECT max(released_at) FROM score)`.execute(db);
+    UNION ALL SELECT max(given_at) FROM score UNION ALL SELECT max(released_at) FROM score
+    UNION ALL SELECT max(at) FROM review UNION ALL SELECT max(made_at) FROM assignment UNION ALL SELECT max(ended_at) FROM assignment
+    UNION ALL SELECT max(received_at) FROM assignment UNION ALL SELECT max(at) FROM review_response
+    UNION ALL SELECT max("from") FROM withholding UNION ALL SELECT max("to") FROM withholding)`.execute(db);
   return rows[0]?.at ?? 0;
 }
 

@@ -8,6 +8,7 @@ import { pipeline } from 'node:stream/promises';
 import { whyNotOurs } from '../db/open';
 import { digestOf, migrate, MIGRATIONS } from '../db/migrate';
 import { checkPosts } from './checkPosts';
+import { checkReviews } from './checkReviews';
 import { checkTexts } from './checkTexts';
 import { TOLD, told, type Finding } from './finding';
 
@@ -153,6 +154,7 @@ export async function checkData(
   const beyond: Step[] = [
     { name: 'posts and what was decided about them', run: () => checkPosts(sqlite) },
     { name: 'texts, and what is worked out from them', run: () => checkTexts(sqlite) },
+    { name: 'reviews', run: () => checkReviews(sqlite) },
     { name: 'the search index', run: () => checkSearch(sqlite) },
     { name: 'attachments', run: () => checkFiles(sqlite, dataFolder) },
   ];

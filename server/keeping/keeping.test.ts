@@ -223,6 +223,10 @@ describe('restoring', () => {
   });
 });
 
+/** Ines is given a post to review; what follows says whose, which, which version, when, and when it was received. */
+const ASSIGNED =
+  "INSERT INTO assignment (id, forum_id, reviewer_id, author_id, post_id, post_number, made_at, received_at) VALUES ('a-review', 'floodplain', 'ines',";
+
 describe('the check finds', () => {
   const sql = (statement: string) => (data: string) => {
     const sqlite = new BetterSqlite3(join(data, 'juror.sqlite'));
@@ -318,6 +322,29 @@ describe('the check finds', () => {
       'settings that cannot be read',
       sql(`UPDATE forum SET rules = '{"readers":"everyone"}'`),
       /settings of forum floodplain cannot be read/,
+    ],
+    [
+      'a review of a post by someone else',
+      sql(`${ASSIGNED} 'chidi', 'bram-1', 1, 5, NULL)`),
+      /Assignment a-review is of a post by someone else/,
+    ],
+    [
+      'a review of a version that is not there',
+      sql(`${ASSIGNED} 'bram', 'bram-1', 7, 5, NULL)`),
+      /Assignment a-review is of a version of the post that is not there/,
+    ],
+    [
+      'a review that was received and never sent',
+      sql(`${ASSIGNED} 'bram', 'bram-1', 1, 5, 9)`),
+      /Assignment a-review was received, and no review was sent/,
+    ],
+    [
+      'a review that says something else than was written',
+      sql(
+        `${ASSIGNED} 'bram', 'bram-1', 1, 5, NULL); INSERT INTO review (assignment_id, number, at, post_number, content, guide, html, words)
+          VALUES ('a-review', 1, 6, 1, '{"values":{},"overall":{"type":"doc","content":[]},"passages":[],"files":[]}', NULL, '<p>Mill</p>', 0)`,
+      ),
+      /Version 1 of the review of assignment a-review is shown differently/,
     ],
     ['a layout step of another Juror', sql("UPDATE migration SET sha256 = 'x' WHERE number = 3"), /Step 3/],
     [
