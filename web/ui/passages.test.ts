@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { describe, expect, it } from 'vitest';
-import { placeOf, withPassages } from './passages';
+import { changedPassages, placeOf, withPassages } from './passages';
 
 const HTML =
   '<p>The weir <em>holds</em> the water, and the weir holds the town.</p><blockquote class="quotation"><p>the weir holds nothing</p></blockquote><p>Who pays?</p>';
@@ -30,6 +30,11 @@ describe('passages of a post', () => {
     const both = withPassages(HTML, [mark('holds the town', 0, 'aa'), mark('the town', 0, 'bb')]);
     expect(marked(both).join('|')).toContain('bb:the town');
     expect(new DOMParser().parseFromString(both, 'text/html').body.textContent).toContain('the town21.');
+  });
+  it('say which of them were changed in the post since', () => {
+    const all = [mark('weir', 1, 'aa'), mark('weir', 2, 'bb'), mark('nothing', 0, 'cc'), mark('', 0, 'dd')];
+    expect([...changedPassages(HTML, all)]).toEqual(['bb', 'cc']);
+    expect(changedPassages(HTML.replaceAll('weir', 'dam'), all)).toEqual(new Set(['aa', 'bb', 'cc']));
   });
   it('leave a post as it is where they mean the whole of it', () => {
     expect(withPassages(HTML, [mark('')])).toBe(HTML);

@@ -61,6 +61,16 @@ export function placeOf(root: Element, range: Range): PassagePlace | null {
   return { text, nth };
 }
 
+/** The ids of the passages that stand no longer in the HTML of a post: their words were changed. Passages of the whole post always stand. */
+export function changedPassages(
+  html: string,
+  passages: readonly (PassagePlace & { readonly id: string })[],
+): ReadonlySet<string> {
+  const { body } = new DOMParser().parseFromString(html, 'text/html');
+  const whole = textOf(ownPieces(body));
+  return new Set(passages.filter((each) => each.text !== '' && startOf(whole, each) < 0).map(({ id }) => id));
+}
+
 /**
  * The HTML of a post with its passages marked and numbered, from 1 in the order given; passages of the whole post, and such as stand there
  * no longer, mark nothing.

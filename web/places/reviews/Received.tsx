@@ -6,7 +6,7 @@ import { plural } from '../../../words/numbers';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { FailedPage } from '../../ui/FailedPage';
-import { withPassages } from '../../ui/passages';
+import { changedPassages, withPassages } from '../../ui/passages';
 import { Prose } from '../../ui/Prose';
 import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
@@ -20,7 +20,8 @@ export function Received() {
   const { data, error, mutate } = useApi(getReceived, { course: course.id, forum: forum! });
   const [chosen, setChosen] = useState<string | null>(null);
   useTitle(data ? `Reviews of your post · ${data.forum.title}` : 'Reviews', course.title);
-  const at = data?.reviews.find(({ id }) => id === chosen) ?? data?.reviews[0];
+  const withMarks = data?.reviews.find(({ content }) => content.passages.length > 0);
+  const at = data?.reviews.find(({ id }) => id === chosen) ?? withMarks ?? data?.reviews[0];
   const html = useMemo(
     () => (data?.post ? withPassages(data.post.html, at?.content.passages ?? []) : ''),
     [data, at],
@@ -60,7 +61,10 @@ export function Received() {
             {review.changedSince && (
               <p className="quiet mt-1 text-sm">You have changed your post since it was reviewed.</p>
             )}
-            <ShownReview review={review} />
+            <ShownReview
+              review={review}
+              changed={post ? changedPassages(post.html, review.content.passages) : undefined}
+            />
             <AnswerReview review={review} asked={data.response} />
           </article>
         ))}

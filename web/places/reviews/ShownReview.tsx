@@ -3,8 +3,20 @@ import { criteriaOf } from '../../../core/review/criteria';
 import { AttachmentList } from '../../ui/files/Attachments';
 import { Prose } from '../../ui/Prose';
 
-/** What a review says, criterion by criterion, then on the whole, then passage by passage. */
-export function ShownReview({ review }: { review: SentReview }) {
+const NONE: ReadonlySet<string> = new Set();
+
+/**
+ * What a review says, criterion by criterion, then on the whole, then passage by passage.
+ *
+ * @param changed the passages that its author has changed since
+ */
+export function ShownReview({
+  review,
+  changed = NONE,
+}: {
+  review: SentReview;
+  changed?: ReadonlySet<string>;
+}) {
   const { content, guide } = review;
   const criteria = criteriaOf(guide);
   return (
@@ -40,6 +52,7 @@ export function ShownReview({ review }: { review: SentReview }) {
               <span>
                 <span className="quiet">“{text.length > 90 ? `${text.slice(0, 90)} …` : text}”</span>{' '}
                 {comment || <span className="quiet">marked</span>}
+                {changed.has(id) && <b className="text-sm font-semibold text-done"> You changed this.</b>}
               </span>
             </li>
           ))}
