@@ -25,6 +25,7 @@ import * as recipes from './recipes';
 import * as rehearsal from './rehearsal';
 import * as remarks from './remarks';
 import * as secondLooks from './secondLooks';
+import * as reviewing from './reviewing';
 import * as reviews from './reviews';
 import * as roster from './roster';
 import * as scores from './scores';
@@ -63,6 +64,7 @@ export const endpoints: readonly Endpoint[] = [
   waiting,
   notices,
   myWork,
+  reviewing,
   reviews,
   evaluate,
   docketActions,

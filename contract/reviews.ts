@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { NoReview } from '../core/review/mayReview';
 import type { ReviewGuide } from '../core/course/reviewSettings';
 import type { ReviewContent } from '../core/review/content';
-import { courseParams, done, forumParams, id, instant, personName, points } from './basics';
+import { courseParams, done, forumParams, id, instant, points } from './basics';
 import { endpoint } from './endpoint';
 import { reviewSettings } from './reviewSettings';
 import { reviewGuide } from './parts';
@@ -83,7 +83,11 @@ export const sentReview = z.object({
 });
 export type SentReview = z.infer<typeof sentReview>;
 
-const response = z.object({ html: z.string() }).nullable();
+/** What the author answered, as HTML; null: nothing. */
+export const response = z.object({ html: z.string() }).nullable();
+
+/** That staff keep a review from its author, why, and whether it counts all the same; null where they do not. */
+export const withheldFor = z.object({ reason: z.string(), fills: z.boolean() }).nullable();
 
 /** How a review stands for whoever writes it. */
 const reviewState = z.enum(['toWrite', 'sent', 'withheld', 'received', 'ended']);
@@ -150,8 +154,7 @@ export const reviewPage = z.object({
   draft: z.object({ content: contentView, words: z.int(), savedAt: instant }).nullable(),
   /** The last version that was sent, and how many there are. */
   sent: sentReview.extend({ at: instant, number: z.int() }).nullable(),
-  /** Staff keep it from its author, and why. */
-  withheld: z.object({ reason: z.string(), fills: z.boolean() }).nullable(),
+  withheld: withheldFor,
   answer: response,
 });
 export type ReviewPage = z.infer<typeof reviewPage>;
@@ -230,191 +233,4 @@ export const answerReview = endpoint({
   params: assignmentParams,
   body: z.strictObject({ doc: richText }),
   answer: done,
-});
-
-/** Who reviews whom, for staff. */
-export const reviewing = z.object({
-  title: z.string(),
-  settings: reviewSettings,
-  number: z.int(),
-  due: instant.nullable(),
-  /** When partners are drawn, and when they were. */
-  pairsAt: instant.nullable(),
-  pairedAt: instant.nullable(),
-  mayPairAnew: z.boolean(),
-  people: z.array(
-    z.object({
-      person: personName,
-      /** Those who review one another have the same. */
-      unit: z.string(),
-      hasPost: z.boolean(),
-      number: z.int(),
-      /** An initial post opens the seal for them: until then they see nobody’s, but for what they are given to review. */
-      sealed: z.boolean(),
-    }),
-  ),
-  units: z.array(z.object({ id: z.string(), title: z.string(), order: z.array(id) })),
-  assignments: z.array(
-    z.object({
-      id,
-      reviewerId: id,
-      authorId: id,
-      madeAt: instant,
-      byHand: z.boolean(),
-      state: z.enum(['toWrite', 'sent', 'withheld', 'received', 'lapsed', 'moved', 'withdrawn']),
-      sentAt: instant.nullable(),
-      endedAt: instant.nullable(),
-      late: z.boolean(),
-      /** How far it stands from the others of its post, in hundredths of a percent. */
-      distance: z.int().nullable(),
-      far: z.boolean(),
-      answered: z.boolean(),
-    }),
-  ),
-  /** Whom it would be, were it decided now; null once it is. */
-  preview: z.array(z.object({ reviewerId: id, authorId: id })).nullable(),
-  short: z.array(
-    z.object({
-      studentId: id,
-      has: z.int(),
-      number: z.int(),
-      why: z.enum([
-        'noPost',
-        'excused',
-        'closed',
-        'alone',
-        'tooFew',
-        'mustNot',
-        'lastDay',
-        'byHand',
-        'notYet',
-      ]),
-    }),
-  ),
-  mustNots: z.array(z.tuple([id, id])),
-});
-export type Reviewing = z.infer<typeof reviewing>;
-
-export const getReviewing = endpoint({
-  method: 'get',
-  path: '/api/courses/:course/forums/:forum/reviewing',
-  who: 'staff',
-  staleOn: ['posts'],
-  staleAfter: ['reviews'],
-  summary: 'Who reviews whom in a forum, and who is short of reviews (staff)',
-  params: forumParams,
-  answer: reviewing,
-});
-
-const reviewingChange = ['reviews', 'posts', 'ready', 'scores', 'notices'] as const;
-
-export const assignReview = endpoint({
-  method: 'put',
-  path: '/api/courses/:course/forums/:forum/reviewing/:assignment',
-  who: 'staff',
-  changes: reviewingChange,
-  summary: 'Give a student a post to review, by hand, or move an assignment that is not sent yet (staff)',
-  params: z.strictObject({ course: id, forum: id, assignment: id }),
-  body: z.strictObject({
-    reviewerId: id,
-    authorId: id,
-    /** The assignment it takes the place of; null: none. */
-    moves: id.nullable(),
-    /** That the reviewer is still sealed has been seen. */
-    confirmed: z.boolean().default(false),
-  }),
-  answer: done,
-});
-
-export const withdrawReview = endpoint({
-  method: 'delete',
-  path: '/api/courses/:course/forums/:forum/reviewing/:assignment',
-  who: 'staff',
-  changes: reviewingChange,
-  summary: 'Take back an assignment that is not sent yet; nothing takes its place (staff)',
-  params: z.strictObject({ course: id, forum: id, assignment: id }),
-  answer: done,
-});
-
-export const pairAnew = endpoint({
-  method: 'post',
-  path: '/api/courses/:course/forums/:forum/reviewing',
-  who: 'instructor',
-  changes: reviewingChange,
-  summary: 'Decide anew who reviews whom, while no review was sent (instructor)',
-  params: forumParams,
-  answer: done,
-});
-
-export const setMustNot = endpoint({
-  method: 'put',
-  path: '/api/courses/:course/must-nots',
-  who: 'instructor',
-  changes: reviewingChange,
-  summary: 'Say that two people must not review one another, or that they may (instructor)',
-  params: courseParams,
-  body: z.strictObject({ oneId: id, otherId: id, mayMeet: z.boolean() }),
-  answer: done,
-});
-
-/** A review as staff read it. */
-export const staffReview = sentReview.extend({
-  id,
-  reviewer: personName,
-  author: personName,
-  at: instant,
-  /** How many versions were sent. */
-  number: z.int(),
-  late: z.boolean(),
-  received: z.boolean(),
-  withheld: z.object({ reason: z.string(), fills: z.boolean() }).nullable(),
-  changedSince: z.boolean(),
-  distance: z.int().nullable(),
-  far: z.boolean(),
-  answer: response,
-});
-export type StaffReview = z.infer<typeof staffReview>;
-
-export const getReviewsOf = endpoint({
-  method: 'get',
-  path: '/api/courses/:course/forums/:forum/reviews/:student',
-  who: 'staff',
-  staleOn: ['posts', 'ready'],
-  staleAfter: ['reviews'],
-  summary: 'The reviews a student wrote in a forum, and those of their post (staff)',
-  params: z.strictObject({ course: id, forum: id, student: id }),
-  answer: z.object({ wrote: z.array(staffReview), got: z.array(staffReview) }),
-});
-
-export const withholdReview = endpoint({
-  method: 'put',
-  path: '/api/courses/:course/forums/:forum/reviewing/:assignment/withheld',
-  who: 'staff',
-  changes: reviewingChange,
-  summary: 'Keep a review from its author, with a reason told to its reviewer, or let it go (staff)',
-  params: z.strictObject({ course: id, forum: id, assignment: id }),
-  body: z.discriminatedUnion('withheld', [
-    z.strictObject({
-      withheld: z.literal(true),
-      reason: z
-        .string()
-        .trim()
-        .min(1, 'Say why; the reviewer reads it.')
-        .max(4000, 'At most 4,000 characters.'),
-      /** Whether it still counts for its reviewer. */
-      fills: z.boolean(),
-    }),
-    z.strictObject({ withheld: z.literal(false) }),
-  ]),
-  answer: done,
-});
-
-export const handOverReviews = endpoint({
-  method: 'post',
-  path: '/api/courses/:course/forums/:forum/reviewing/hand-over',
-  who: 'staff',
-  changes: reviewingChange,
-  summary: 'Hand the reviews that were sent over to their authors (staff)',
-  params: forumParams,
-  answer: z.object({ handed: z.int() }),
 });

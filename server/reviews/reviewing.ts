@@ -1,4 +1,4 @@
-import type { Reviewing } from '../../contract/reviews';
+import type { Reviewing } from '../../contract/reviewing';
 import { accessTo } from '../../core/access/accessTo';
 import { endOf, isLive, isMadeBy, isReceived, sentAt, withholdingAt } from '../../core/course/assignment';
 import type { CourseData } from '../../core/course/courseData';

@@ -1,4 +1,5 @@
 import { DONE } from '../../contract/basics';
+import * as staff from '../../contract/reviewing';
 import * as contract from '../../contract/reviews';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
@@ -28,31 +29,31 @@ export function reviewRoutes(serve: Serve, deps: Deps): void {
     return DONE;
   });
 
-  serve(contract.getReviewing, ({ course, params, now }) => reviewingView(db, course, params.forum, now));
-  serve(contract.assignReview, async ({ course, params, body, now }) => {
+  serve(staff.getReviewing, ({ course, params, now }) => reviewingView(db, course, params.forum, now));
+  serve(staff.assignReview, async ({ course, params, body, now }) => {
     await assignByHand(deps, course, params.forum, params.assignment, body, now);
     return DONE;
   });
-  serve(contract.withdrawReview, async ({ course, params, now }) => {
+  serve(staff.withdrawReview, async ({ course, params, now }) => {
     await withdrawByHand(deps, course, params.forum, params.assignment, now);
     return DONE;
   });
-  serve(contract.pairAnew, async ({ course, params, now }) => {
+  serve(staff.pairAnew, async ({ course, params, now }) => {
     await pairAnew(deps, course, params.forum, now);
     return DONE;
   });
-  serve(contract.setMustNot, async ({ course, body, now }) => {
+  serve(staff.setMustNot, async ({ course, body, now }) => {
     await setMustNot(deps, course, body, now);
     return DONE;
   });
-  serve(contract.getReviewsOf, ({ course, params, now }) =>
+  serve(staff.getReviewsOf, ({ course, params, now }) =>
     reviewsOf(db, course, params.forum, params.student, now),
   );
-  serve(contract.withholdReview, async ({ course, params, body, now }) => {
+  serve(staff.withholdReview, async ({ course, params, body, now }) => {
     await withholdReview(deps, course, params.forum, params.assignment, body, now);
     return DONE;
   });
-  serve(contract.handOverReviews, async ({ course, params, now }) => ({
+  serve(staff.handOverReviews, async ({ course, params, now }) => ({
     handed: await handOver(deps, course, params.forum, now),
   }));
 }

@@ -1,5 +1,5 @@
 import type { AnswerOf, BodyOf } from '../../contract/endpoint';
-import type { getReviewsOf, StaffReview, withholdReview as withholding } from '../../contract/reviews';
+import type { getReviewsOf, StaffReview, withholdReview as withholding } from '../../contract/reviewing';
 import { standingVersion } from '../../core/course/approval';
 import { isReceived, sentAt, withholdingAt, type Assignment } from '../../core/course/assignment';
 import { isFar } from '../../core/review/peers';

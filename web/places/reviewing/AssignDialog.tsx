@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { assignReview, type Reviewing } from '../../../contract/reviews';
+import { assignReview, type Reviewing } from '../../../contract/reviewing';
 import { ApiProblem, call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';

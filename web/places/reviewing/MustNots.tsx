@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { setMustNot, type Reviewing } from '../../../contract/reviews';
+import { setMustNot, type Reviewing } from '../../../contract/reviewing';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Problem } from '../../ui/Problem';

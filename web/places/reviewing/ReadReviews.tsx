@@ -1,4 +1,4 @@
-import { getReviewsOf } from '../../../contract/reviews';
+import { getReviewsOf } from '../../../contract/reviewing';
 import { useCourse } from '../../data/course';
 import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';

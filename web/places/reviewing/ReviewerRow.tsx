@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Ellipsis } from 'lucide-react';
-import type { Reviewing } from '../../../contract/reviews';
+import type { Reviewing } from '../../../contract/reviewing';
 import { SHORT_WORDS } from '../../../words/reviews';
 import { Menu } from '../../ui/Menu';
 import { STATE_WORDS, stands } from './assignmentWords';

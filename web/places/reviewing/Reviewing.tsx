@@ -7,7 +7,7 @@ import {
   pairAnew,
   withdrawReview,
   type Reviewing as View,
-} from '../../../contract/reviews';
+} from '../../../contract/reviewing';
 import { addresses } from '../../../words/addresses';
 import { plural } from '../../../words/numbers';
 import { call } from '../../data/api';

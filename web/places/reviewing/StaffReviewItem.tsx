@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { withholdReview, type StaffReview } from '../../../contract/reviews';
+import { withholdReview, type StaffReview } from '../../../contract/reviewing';
 import { percentWords } from '../../../words/numbers';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';

@@ -1,4 +1,4 @@
-import type { Reviewing } from '../../../contract/reviews';
+import type { Reviewing } from '../../../contract/reviewing';
 
 type Assignment = Reviewing['assignments'][number];
 

@@ -1,5 +1,5 @@
 import type { DeskView } from '../../../../contract/evaluate';
-import { getReviewsOf, type StaffReview } from '../../../../contract/reviews';
+import { getReviewsOf, type StaffReview } from '../../../../contract/reviewing';
 import { peersGave, type PeerCriterion } from '../../../../core/review/peers';
 import { percentWords, plural, pointWords } from '../../../../words/numbers';
 import { useCourse } from '../../../data/course';
