@@ -10,34 +10,13 @@ import type { getReceived, listReviews } from '../../contract/reviews';
 import type { Reviewing } from '../../contract/reviewing';
 import { textOf } from '../../core/text/textOf';
 import { ATTACK, patience, report } from '../testing/attack';
-import { reviewed } from '../testing/reviewed';
+import { PNG } from '../testing/exchange';
+import { GUIDE, reviewed } from '../testing/reviewed';
 import { at, C, F, keepToEvening, settings, testServer, type Client } from '../testing/testServer';
 
 const STUDENTS = ['ines', 'bram', 'chidi', 'dalia'] as const;
 /** The students an assistant of the evening section works with. */
 const EVENING = ['bram', 'dalia'];
-const PNG = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYGD4DwABBAEAX8c6CgAAAABJRU5ErkJggg==',
-  'base64',
-);
-const GUIDE = {
-  kind: 'rubric' as const,
-  title: 'A brief',
-  anyNumber: false,
-  criteria: [
-    {
-      id: 'question',
-      title: 'Question',
-      description: '',
-      outcome: '',
-      basis: 'initial' as const,
-      levels: [
-        { id: 'clear', title: 'Clear', description: '', points: 400 },
-        { id: 'vague', title: 'Vague', description: '', points: 0 },
-      ],
-    },
-  ],
-};
 
 /** How far a review is. */
 const state = fc.constantFrom('nothing', 'begun', 'sent', 'withheld', 'answered');
@@ -99,6 +78,8 @@ describe('reviews, asked for by everybody, at every address', () => {
             .insertInto('mail_choice')
             .values(STUDENTS.map((person_id) => ({ person_id, choice: 'atOnce' as const })))
             .execute();
+          // Mail tells of what happens from its first round on.
+          await server.deps.mailer.pass();
           const clients = new Map<string, Client>();
           for (const who of [...STUDENTS, 'teodora', 'pilar']) clients.set(who, await server.as(who));
           const as = (who: string) => clients.get(who)!;
