@@ -1,6 +1,8 @@
 import type { Id } from '../course/id';
 import type { Points } from '../course/points';
+import { plainText } from '../text/plainText';
 import type { RichNode } from '../text/richText';
+import { countWords } from '../text/words';
 
 /** What a reviewer says to one criterion of the guide. Points in hundredths. */
 export interface CriterionReview {
@@ -33,3 +35,7 @@ export interface ReviewContent {
   /** Files given back, by id. */
   readonly files: readonly Id[];
 }
+
+/** The words of the overall comment, without what it quotes. (rules §9) */
+export const overallWords = ({ overall }: Pick<ReviewContent, 'overall'>): number =>
+  countWords(plainText(overall, { quotes: 'none' }));

@@ -2,15 +2,14 @@ import type { DocketState } from '../participation/docketState';
 import type { Suggestion } from './suggest';
 
 /** What can be done to many students of a docket at once. */
-export type ManyAction = 'accept' | 'zero' | 'excuse' | 'remark' | 'group';
+export type ManyAction = 'accept' | 'zero' | 'excuse' | 'remark';
 
 /** Why an action passes a student over. */
 export type PassedOver = 'excused' | 'given' | 'nothing' | 'incomplete' | 'written' | 'notAsked';
 
 /**
  * Why an action on many passes a student over; null where it reaches them. A suggestion is accepted only where nothing in it is missing and
- * no score stands; 0 and excusing are for those with nothing; a remark reaches everyone; the sheet of a group reaches whoever of it has no score,
- * also with nothing written: one may have posted for all. (docs/rules §6)
+ * no score stands; 0 and excusing are for those with nothing; a remark reaches everyone. (docs/rules §6)
  */
 export function whyPassedOver(
   action: ManyAction,
@@ -19,11 +18,6 @@ export function whyPassedOver(
 ): PassedOver | null {
   if (action === 'remark') return null;
   if (state === 'excused') return 'excused';
-  if (action === 'group') {
-    if (state === 'given' || state === 'released' || state === 'changed') return 'given';
-    if (suggestion === null) return 'notAsked';
-    return suggestion.incomplete ? 'incomplete' : null;
-  }
   if (action !== 'accept') return state === 'nothing' ? null : 'written';
   if (state === 'given' || state === 'released') return 'given';
   if (state === 'nothing') return 'nothing';

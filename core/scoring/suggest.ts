@@ -41,6 +41,12 @@ export interface Suggestion {
   readonly lines: readonly ExplanationLine[];
 }
 
+/** Whether points are missing, so that a score cannot be given yet; another total in their place needs none. (rules §6) */
+export const lacksPoints = (
+  suggestion: Pick<Suggestion, 'incomplete'> | null,
+  { override }: Pick<Decisions, 'override'>,
+): boolean => suggestion === null || (suggestion.incomplete && override === null);
+
 /** Holds points within 0 and the maximum, above it only where the forum allows. (rules §6, step 4) */
 export function withinBounds(points: Points, evaluation: Evaluation): Points {
   const least = Math.max(points, 0);

@@ -1,4 +1,7 @@
+import { isGiven, type DocketState } from '../participation/docketState';
 import type { ExplanationLine } from './kinds/explanation';
+import type { PassedOver } from './manyAtOnce';
+import { lacksPoints, type Decisions, type Suggestion } from './suggest';
 
 /** The line of a score that was given to a whole group with one sheet; it is worth nothing. */
 function together(group: string, changed: boolean): ExplanationLine {
@@ -37,4 +40,24 @@ export function givenSingly(
   const others = before.filter((each) => each !== line);
   const changed = line.params.changed === true || JSON.stringify(others) !== JSON.stringify(lines);
   return [...lines, together(String(line.params.group), changed)];
+}
+
+/**
+ * Why the sheet of a group passes one of its people over; null where it reaches them. Whoever has a score keeps it, but for the one whose
+ * sheet it is; nothing written does not matter, for one may have posted for all. (docs/rules §6)
+ *
+ * @param suggestion what the sheet comes to for this person
+ * @param decisions what stands on the sheet
+ * @param isOwn whether the sheet is this person's
+ */
+export function whyNotTogether(
+  state: DocketState,
+  suggestion: Pick<Suggestion, 'incomplete'> | null,
+  decisions: Pick<Decisions, 'override'>,
+  isOwn: boolean,
+): PassedOver | null {
+  if (state === 'excused') return 'excused';
+  if (isGiven(state) && !isOwn) return 'given';
+  if (suggestion === null) return 'notAsked';
+  return lacksPoints(suggestion, decisions) ? 'incomplete' : null;
 }

@@ -1,43 +1,31 @@
 import { fromJson, type Json } from '../db/json';
 import type { BodyOf } from '../../contract/endpoint';
-import type { actOnDocket as endpoint, DocketAction } from '../../contract/docketActions';
-import type { Forum } from '../../core/course/forum';
-import { whyPassedOver, type PassedOver } from '../../core/scoring/manyAtOnce';
-import { NO_DECISIONS, suggest, type Decisions, type Suggestion } from '../../core/scoring/suggest';
+import type { actOnDocket as endpoint } from '../../contract/docketActions';
+import { whyPassedOver } from '../../core/scoring/manyAtOnce';
 import { fillInText } from '../../core/text/fillIn';
 import type { RichNode } from '../../core/text/richText';
 import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
-import { courseData } from '../course/facts/courseData';
 import { putBack, remarkOn } from '../course/scores/changeScore';
 import { excuse } from '../course/scores/excuse';
 import { fillingFor, giveDecided } from '../course/scores/giveScore';
-import type { ScoreCell, StoredScore } from '../course/scores/keepScore';
-import { dropReading, isSecond, readingsOf } from '../course/scores/readings';
-import { storedScore, storedScores } from '../course/scores/storedScore';
+import type { StoredScore } from '../course/scores/keepScore';
+import { dropReading } from '../course/scores/readings';
+import { storedScore } from '../course/scores/storedScore';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { notFound } from '../refusals/problem';
-import { inDocket } from './docket';
+import {
+  keepAction,
+  outcomeOf,
+  reach,
+  type ActionOutcome,
+  type AskedOfEach,
+  type Before,
+  type Target,
+} from './reach';
 
 /** The reason students read with a 0 for nothing. */
 const NOTHING_WRITTEN = 'Nothing was written.';
-
-/** One student an action reaches, and what comes of it. */
-export interface Target extends ScoreCell {
-  readonly decisions: Decisions;
-  readonly suggestion: Suggestion | null;
-}
-
-/** Why a student is passed over, as it is told. */
-export const PASSED: Record<PassedOver | 'readFirst', string> = {
-  readFirst: 'waiting for a reading of your own',
-  excused: 'excused from the forum',
-  given: 'with a score already',
-  nothing: 'with nothing written',
-  incomplete: 'with parts that have no points',
-  written: 'with something written, or a score',
-  notAsked: 'not required to take part',
-};
 
 /** The remark with another below it. */
 function below(remark: Json<RichNode> | null, added: RichNode): RichNode {
@@ -48,70 +36,18 @@ function below(remark: Json<RichNode> | null, added: RichNode): RichNode {
 /** What an action asks for: which, for whom, and the remark it adds. */
 type Asked = Pick<BodyOf<typeof endpoint>, 'action' | 'students' | 'remark'>;
 
-/** Whom an action reaches, and whom it cannot reach by why not. */
-async function reach(
-  db: Db,
-  course: InCourse,
-  forum: Forum,
-  itemId: string,
-  { action, students }: Asked,
-  now: number,
-): Promise<{ readonly targets: readonly Target[]; readonly passed: ReadonlyMap<string, readonly string[]> }> {
-  const data = await courseData(db, course.setup, { forumId: forum.id });
-  const readings = forum.evaluation!.secondReading ? await readingsOf(db, itemId) : null;
-  const stored = await storedScores(db, itemId);
-  const targets: Target[] = [];
-  const passed = new Map<string, string[]>();
-  const chosen = inDocket(course, data, forum, now).filter(({ student, state }) =>
+/** What an action asks for, as it is asked of each student. */
+const askedOf = ({ action, students }: Asked): AskedOfEach => ({
+  isMeant: ({ student, state }) =>
     Array.isArray(students)
       ? students.includes(student.id)
       : students === 'nothing'
         ? state === 'nothing'
         : state === 'ready',
-  );
-  for (const { student, part, state } of chosen) {
-    const kept = stored.get(student.id) ?? null;
-    const own = kept === null ? NO_DECISIONS : fromJson(kept.decisions);
-    const decisions: Decisions =
-      action === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own;
-    const suggestion = suggest(forum, part, decisions, now);
-    const reading = readings?.get(student.id);
-    const waits = reading !== undefined && isSecond(reading, course.person.id);
-    const passes = waits ? 'readFirst' : whyPassedOver(action, state, suggestion);
-    if (passes === null) targets.push({ itemId, studentId: student.id, stored: kept, decisions, suggestion });
-    else passed.set(PASSED[passes], [...(passed.get(PASSED[passes]) ?? []), student.id]);
-  }
-  return { targets, passed };
-}
-
-/** What an action comes to, students by their ids. */
-export interface ActionOutcome {
-  readonly changes: readonly ChangeOfOne[];
-  /** The others, by what was in the way. */
-  readonly passed: readonly { readonly why: string; readonly students: readonly string[] }[];
-}
-
-/** What an action comes to for one student; points in hundredths, null where there are none. */
-interface ChangeOfOne {
-  readonly studentId: string;
-  readonly before: number | null;
-  readonly after: number | null;
-  readonly excused: boolean;
-}
-
-export function changeOf(
-  action: DocketAction | 'group',
-  { studentId, stored, suggestion }: Target,
-): ChangeOfOne {
-  const before = stored?.points ?? null;
-  const gives = action === 'accept' || action === 'zero' || action === 'group';
-  return {
-    studentId,
-    before,
-    after: gives ? (suggestion?.points ?? null) : action === 'excuse' ? null : before,
-    excused: action === 'excuse',
-  };
-}
+  decisionsFor: (own) =>
+    action === 'zero' ? { ...own, override: { points: 0, reason: NOTHING_WRITTEN } } : own,
+  whyNot: ({ state }, suggestion) => whyPassedOver(action, state, suggestion),
+});
 
 /** Does to one student what is asked; answers the score as it is stored then. */
 function apply(
@@ -145,54 +81,18 @@ export async function actOnDocket(
   if (forum.evaluation === null || card.itemId === null) throw notFound();
   const itemId = card.itemId;
   const { action } = asked;
-  const answer = ({ targets, passed }: Awaited<ReturnType<typeof reach>>) => ({
-    changes: targets.map((target) => changeOf(action, target)),
-    passed: [...passed].map(([why, students]) => ({ why, students })),
-  });
-  if (preview) return answer(await reach(deps.db, course, forum, itemId, asked, now));
+  const found = (db: Db) => reach(db, course, forum, itemId, askedOf(asked), now);
+  if (preview) return outcomeOf(action, await found(deps.db));
   return changeCourse(deps, course, now, async (change) => {
-    const found = await reach(change.trx, course, forum, itemId, asked, now);
+    const reached = await found(change.trx);
     const before: Before[] = [];
-    for (const target of found.targets) {
+    for (const target of reached.targets) {
       const { version } = await apply(change, course, forumId, asked, target);
       before.push({ student: target.studentId, row: target.stored, version });
     }
     await keepAction(change, course, { id, itemId, action, before });
-    return answer(found);
+    return outcomeOf(action, reached);
   });
-}
-
-/** Keeps what stood before an action, for it to be undone. */
-export async function keepAction(
-  change: Change,
-  course: InCourse,
-  {
-    id,
-    itemId,
-    action,
-    before,
-  }: { id: string; itemId: string; action: DocketAction | 'group'; before: readonly Before[] },
-): Promise<void> {
-  if (before.length === 0) return;
-  await change.trx
-    .insertInto('docket_action')
-    .values({
-      id,
-      item_id: itemId,
-      action,
-      at: change.now,
-      by: course.person.id,
-      before: JSON.stringify(before),
-      undone_at: null,
-    })
-    .execute();
-}
-
-/** What was stored of a student before an action, and the version the action made. */
-export interface Before {
-  readonly student: string;
-  readonly row: StoredScore | null;
-  readonly version: number;
 }
 
 /**

@@ -1,61 +1,18 @@
 import { fromJson, toJson } from '../db/json';
 import type { BodyOf } from '../../contract/endpoint';
 import type { giveToGroup as endpoint } from '../../contract/docketActions';
-import type { Forum } from '../../core/course/forum';
-import { whyPassedOver } from '../../core/scoring/manyAtOnce';
-import { suggest } from '../../core/scoring/suggest';
+import { whyNotTogether } from '../../core/scoring/together';
 import { changeCourse, type Keeping } from '../course/change/changeCourse';
-import { courseData } from '../course/facts/courseData';
 import { giveDecided } from '../course/scores/giveScore';
-import { keepScore, type StoredScore } from '../course/scores/keepScore';
-import { isSecond, readingsOf } from '../course/scores/readings';
-import { storedScores } from '../course/scores/storedScore';
+import { keepScore } from '../course/scores/keepScore';
+import { storedScore } from '../course/scores/storedScore';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { conflict, notFound, refused } from '../refusals/problem';
-import { changeOf, keepAction, PASSED, type ActionOutcome, type Before, type Target } from './actOnDocket';
-import { inDocket } from './docket';
+import { keepAction, outcomeOf, reach, type ActionOutcome, type Before } from './reach';
 import type { ShowDesk } from './saveScore';
 
 type Asked = BodyOf<typeof endpoint>;
-
-/** Whom the sheet of a student reaches, and whom it cannot reach by why not. */
-async function reach(
-  db: Db,
-  course: InCourse,
-  forum: Forum,
-  about: { readonly itemId: string; readonly from: StoredScore; readonly group: string },
-  now: number,
-): Promise<{ readonly targets: readonly Target[]; readonly passed: ReadonlyMap<string, readonly string[]> }> {
-  const { itemId, from, group } = about;
-  const data = await courseData(db, course.setup, { forumId: forum.id });
-  const readings = forum.evaluation!.secondReading ? await readingsOf(db, itemId) : null;
-  const stored = await storedScores(db, itemId);
-  const decisions = fromJson(from.decisions);
-  const targets: Target[] = [];
-  const passed = new Map<string, string[]>();
-  for (const { student, part, state } of inDocket(course, data, forum, now)) {
-    if (!student.groupIds.includes(group)) continue;
-    const suggestion = suggest(forum, part, decisions, now);
-    const isGivenAnyway = suggestion !== null && decisions.override !== null;
-    const asked = isGivenAnyway ? { ...suggestion, incomplete: false } : suggestion;
-    const reading = readings?.get(student.id);
-    const waits = reading !== undefined && isSecond(reading, course.person.id);
-    // Whose sheet it is gets it though they have a score: it says then that the group has the same.
-    const isOwn = student.id === from.student_id && state !== 'excused';
-    const passes = waits ? 'readFirst' : whyPassedOver('group', isOwn ? 'ready' : state, asked);
-    if (passes === null)
-      targets.push({
-        itemId,
-        studentId: student.id,
-        stored: stored.get(student.id) ?? null,
-        decisions,
-        suggestion,
-      });
-    else passed.set(PASSED[passes], [...(passed.get(PASSED[passes]) ?? []), student.id]);
-  }
-  return { targets, passed };
-}
 
 /**
  * Gives the sheet that is kept for one student to everyone of a group of theirs who has no score yet: what was decided part by part, the
@@ -81,23 +38,33 @@ export async function giveToGroup(
   if (title === undefined || !isIn) throw notFound();
   const itemId = card.itemId;
   const found = async (db: Db) => {
-    const from = (await storedScores(db, itemId)).get(studentId);
+    const from = await storedScore(db, itemId, studentId);
     if ((from?.version ?? 0) !== version)
       throw conflict('Someone else has scored this student since you opened the page.', await show(db));
-    if (from === undefined)
+    if (from === null)
       throw refused(
         'nothingKept',
         'Nothing is entered on this sheet yet. Enter points, then give it to the group.',
       );
-    return { from, ...(await reach(db, course, forum, { itemId, from, group }, now)) };
+    const decisions = fromJson(from.decisions);
+    const reached = await reach(
+      db,
+      course,
+      forum,
+      itemId,
+      {
+        isMeant: ({ student }) => student.groupIds.includes(group),
+        decisionsFor: () => decisions,
+        whyNot: ({ student, state }, suggestion) =>
+          whyNotTogether(state, suggestion, decisions, student.id === studentId),
+      },
+      now,
+    );
+    return { from, reached };
   };
-  const answer = ({ targets, passed }: Awaited<ReturnType<typeof reach>>) => ({
-    changes: targets.map((target) => changeOf('group', target)),
-    passed: [...passed].map(([why, students]) => ({ why, students })),
-  });
-  if (preview) return answer(await found(deps.db));
+  if (preview) return outcomeOf('group', (await found(deps.db)).reached);
   return changeCourse(deps, course, now, async (change) => {
-    const { from, ...reached } = await found(change.trx);
+    const { from, reached } = await found(change.trx);
     const before: Before[] = [];
     for (const target of reached.targets) {
       const { decisions, suggestion, stored } = target;
@@ -119,6 +86,6 @@ export async function giveToGroup(
       before.push({ student: target.studentId, row: stored, version });
     }
     await keepAction(change, course, { id, itemId, action: 'group', before });
-    return answer(reached);
+    return outcomeOf('group', reached);
   });
 }

@@ -3,7 +3,7 @@ import type { DeskView, Passage } from '../../contract/evaluate';
 import { filesIn } from '../../contract/richText';
 import { decimal } from '../../core/course/points';
 import { decisionProblem } from '../../core/scoring/kinds/partKinds';
-import { withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
+import { lacksPoints, withinBounds, type Decisions, type Suggestion } from '../../core/scoring/suggest';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { changeCourse, type Change, type Keeping } from '../course/change/changeCourse';
@@ -133,7 +133,7 @@ function refuseIncomplete(
       'decisions',
       'The student is not required to take part in this forum, so there is nothing to score.',
     );
-  if (suggestion.incomplete && decisions.override === null)
+  if (lacksPoints(suggestion, decisions))
     throw wrongField(
       'decisions',
       'Some part has no points yet. Give them, or give another total with its reason.',

@@ -1,7 +1,6 @@
 import type BetterSqlite3 from 'better-sqlite3';
 import { reviewContent } from '../../contract/reviews';
-import { plainText } from '../../core/text/plainText';
-import { countWords } from '../../core/text/words';
+import { overallWords } from '../../core/review/content';
 import { storedText } from '../text/toHtml';
 import { told, type Finding } from './finding';
 
@@ -51,7 +50,7 @@ interface ReviewRow {
 function whyNot({ content, html, words }: ReviewRow): string | null {
   const { data } = reviewContent.safeParse(JSON.parse(content));
   if (data === undefined) return 'holds what no review can hold';
-  const counted = countWords(plainText(data.overall, { quotes: 'none' }));
+  const counted = overallWords(data);
   if (counted !== words) return `is kept with ${words} words and has ${counted}`;
   return storedText(data.overall).html === html ? null : 'is shown differently from how it was written';
 }

@@ -1,10 +1,9 @@
-import type { ReviewContent } from '../../core/review/content';
+import { overallWords, type ReviewContent } from '../../core/review/content';
 import { criteriaOf } from '../../core/review/criteria';
 import { whatIsMissing } from '../../core/review/whatIsMissing';
 import { whyNoReview } from '../../core/review/mayReview';
 import { standingVersion } from '../../core/course/approval';
 import { plainText } from '../../core/text/plainText';
-import { countWords } from '../../core/text/words';
 import { kindOfFile } from '../../contract/files';
 import { filesIn } from '../../contract/richText';
 import { noReviewWords } from '../../words/reviews';
@@ -17,10 +16,6 @@ import { refused, Problem, wrongField } from '../refusals/problem';
 import { storedText } from '../text/toHtml';
 import { ownAssignment } from './reviewPage';
 import { versionsForReviewer } from './reviewedText';
-
-/** Words of the overall comment. */
-export const overallWords = ({ overall }: Pick<ReviewContent, 'overall'>): number =>
-  countWords(plainText(overall, { quotes: 'none' }));
 
 /** Without any white space: what is selected across paragraphs is the same text, however they are told apart. */
 const squeezed = (text: string) => text.replace(/\s+/g, '');

@@ -1,6 +1,7 @@
 import { SheetConflict } from './sheet/SheetConflict';
 import { GiveBar } from './sheet/GiveBar';
-import { isNothingToScore, lacksPoints } from './sheet/whatIsMissing';
+import { lacksPoints } from '../../../core/scoring/suggest';
+import { isNothingToScore } from './sheet/whatIsMissing';
 import { SheetFoot } from './sheet/SheetFoot';
 import { SheetRemark } from './sheet/SheetRemark';
 import { SheetTotal } from './sheet/SheetTotal';
@@ -88,7 +89,7 @@ export function ScoreSheet({
             {view.forum.parts.map((part) => (
               <PartOnSheet key={part.id} sheet={sheet} part={part} />
             ))}
-            <SheetTotal sheet={sheet} isIncomplete={lacksPoints(now)} />
+            <SheetTotal sheet={sheet} isIncomplete={lacksPoints(now.suggestion, now.decisions)} />
             <SheetRemark sheet={sheet} give={give} openRemarks={openRemarks} />
           </>
         )}

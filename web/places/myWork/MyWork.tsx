@@ -1,7 +1,7 @@
 import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { fromNow, sameDay } from '../../../words/dates';
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../../contract/myWork';
 import type { AnswerOf } from '../../../contract/endpoint';
@@ -36,19 +36,34 @@ function Due({ line }: { line: Pick<WorkLine, 'due' | 'overdue'> }) {
   );
 }
 
-function ToDo({ line, first }: { line: WorkLine; first: boolean }) {
-  const course = useCourse();
-  const { text, button } = nextStep(line.slots, line);
-  const to = addresses.forum(course.id, line.forumId);
+/** Something to do: how far it is, what it is, by when, and the way there. */
+function ToDo({
+  line,
+  slots,
+  to,
+  title,
+  text,
+  button,
+  first,
+}: {
+  line: ComponentProps<typeof Due>['line'];
+  slots: ComponentProps<typeof Tally>['slots'];
+  to: string;
+  title: string;
+  text: string;
+  button: string;
+  /** Its button stands out. */
+  first: boolean;
+}) {
   return (
     <li className="ruled grid grid-cols-[3.2rem_1fr] items-center gap-x-3 gap-y-2 border-b py-4 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
       <span>
-        <Tally slots={line.slots} scale={1.25} />
+        <Tally slots={slots} scale={1.25} />
       </span>
       <div className="min-w-0">
         <h3 className="text-lg leading-snug">
           <Link to={to} className="hover:underline">
-            {line.title}
+            {title}
           </Link>
         </h3>
         <p className="quiet">{text}</p>
@@ -63,11 +78,24 @@ function ToDo({ line, first }: { line: WorkLine; first: boolean }) {
   );
 }
 
+/** A forum in which something is to be written. */
+function ForumToDo({ line, first }: { line: WorkLine; first: boolean }) {
+  const course = useCourse();
+  return (
+    <ToDo
+      line={line}
+      slots={line.slots}
+      to={addresses.forum(course.id, line.forumId)}
+      title={line.title}
+      first={first}
+      {...nextStep(line.slots, line)}
+    />
+  );
+}
+
 /** A review to write, or one that staff ask to be written anew. */
 function ReviewToDo({ line, first }: { line: ReviewLine; first: boolean }) {
   const course = useCourse();
-  const to = addresses.review(course.id, line.id);
-  const name = line.author === null ? `Review ${line.number}` : `Review ${line.author}`;
   const begun = line.draftWords !== null;
   const text =
     line.state === 'withheld'
@@ -76,25 +104,15 @@ function ReviewToDo({ line, first }: { line: ReviewLine; first: boolean }) {
         ? `You have begun: ${plural(line.draftWords ?? 0, 'word')}.`
         : `A post in ${line.forum.title}.`;
   return (
-    <li className="ruled grid grid-cols-[3.2rem_1fr] items-center gap-x-3 gap-y-2 border-b py-4 last:border-0 md:grid-cols-[4.5rem_1fr_14rem_11rem]">
-      <span>
-        <Tally slots={[{ kind: 'review', number: 1, state: 'open', daysLate: 0 }]} scale={1.25} />
-      </span>
-      <div className="min-w-0">
-        <h3 className="text-lg leading-snug">
-          <Link to={to} className="hover:underline">
-            {name}
-          </Link>
-        </h3>
-        <p className="quiet">{text}</p>
-      </div>
-      <div className="col-start-2 md:col-start-auto">
-        <Due line={line} />
-      </div>
-      <Link to={to} className={`btn col-start-2 md:col-start-auto ${first ? 'btn-primary' : 'raised ruled'}`}>
-        {begun ? 'Go on writing' : 'Write the review'}
-      </Link>
-    </li>
+    <ToDo
+      line={line}
+      slots={[{ kind: 'review', number: 1, state: 'open', daysLate: 0 }]}
+      to={addresses.review(course.id, line.id)}
+      title={line.author === null ? `Review ${line.number}` : `Review ${line.author}`}
+      text={text}
+      button={begun ? 'Go on writing' : 'Write the review'}
+      first={first}
+    />
   );
 }
 
@@ -252,7 +270,7 @@ export function MyWork() {
       key: line.forumId,
       due: line.due,
       overdue: line.overdue,
-      show: (first) => <ToDo line={line} first={first} />,
+      show: (first) => <ForumToDo line={line} first={first} />,
     })),
     ...toWrite.map((line): Item => ({
       key: line.id,

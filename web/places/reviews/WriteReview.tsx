@@ -1,11 +1,9 @@
 import { useMemo } from 'react';
-import type { ReviewPage } from '../../../contract/reviews';
 import { ATTACHMENT_KINDS } from '../../../contract/forumSettings';
-import { REVIEW_FILES } from '../../../contract/reviews';
+import { REVIEW_FILES, type ReviewPage } from '../../../contract/reviews';
+import { overallWords } from '../../../core/review/content';
 import { criteriaOf } from '../../../core/review/criteria';
 import { whatIsMissing } from '../../../core/review/whatIsMissing';
-import { plainText } from '../../../core/text/plainText';
-import { countWords } from '../../../core/text/words';
 import { plural } from '../../../words/numbers';
 import { newId } from '../../data/newId';
 import { RichEditor } from '../../ui/editor/RichEditor';
@@ -33,7 +31,7 @@ export function WriteReview({ page }: { page: ReviewPage }) {
   const { content, files, waits } = typed;
   const uploads = useUploads(FILES, files, (next) => set({ ...typed, files: next }));
   const criteria = criteriaOf(page.guide);
-  const words = useMemo(() => countWords(plainText(content.overall, { quotes: 'none' })), [content.overall]);
+  const words = useMemo(() => overallWords(content), [content]);
   const change = (next: Partial<typeof content>) => set({ ...typed, content: { ...content, ...next } });
   const missing = whatIsMissing(page, content, words);
   const says = (field: string) => (problem?.field === `content.${field}` ? problem.message : null);

@@ -1,6 +1,7 @@
 import { pointWords } from '../../../../words/numbers';
 import { Kbd } from '../../../ui/keys';
-import { isNothingToScore, lacksPoints } from './whatIsMissing';
+import { lacksPoints } from '../../../../core/scoring/suggest';
+import { isNothingToScore } from './whatIsMissing';
 import type { Sheet } from './useSheet';
 
 /**
@@ -11,7 +12,7 @@ import type { Sheet } from './useSheet';
 export function GiveBar({ sheet, give, enter }: { sheet: Sheet; give: () => void; enter?: () => void }) {
   const { view, suggestion, busy } = sheet.now;
   if (view.score.excused || isNothingToScore(sheet.now)) return null;
-  const isIncomplete = lacksPoints(sheet.now);
+  const isIncomplete = lacksPoints(suggestion, sheet.now.decisions);
   return (
     <div className="ruled raised flex shrink-0 gap-2 border-t p-3 min-[900px]:p-4">
       {isIncomplete && enter ? (

@@ -3,7 +3,3 @@ import type { SheetNow } from './sheetState';
 /** Whether there is nothing to score: the forum is not asked of the student, and nothing was given. */
 export const isNothingToScore = ({ view, suggestion }: Pick<SheetNow, 'view' | 'suggestion'>): boolean =>
   view.notAsked !== null && view.score.points === null && suggestion === null;
-
-/** Whether points are missing, so that the score cannot be given yet; another total in their place needs none. */
-export const lacksPoints = ({ suggestion, decisions }: Pick<SheetNow, 'suggestion' | 'decisions'>): boolean =>
-  suggestion === null || (suggestion.incomplete && decisions.override === null);
