@@ -11,7 +11,6 @@ import type { ReviewBook } from './book';
 import { keep } from './keep';
 import { nextToSettle } from './nextToSettle';
 import { settle } from './settle';
-import { orderOf, sha256Hex } from './unitOrder';
 
 const review = {
   pairing: 'round',
@@ -115,19 +114,6 @@ const classForum = (sketch: Parameters<typeof forum>[0] = {}) =>
     review,
     ...sketch,
   });
-
-describe('the order of a unit', () => {
-  it('follows from the SHA-256 of forum, seed, number and id', () => {
-    expect(sha256Hex('f7:0123abcd:0:s1')).toMatch(/^ee289c05/);
-    expect(orderOf('f7', '0123abcd', 0, ['s1', 's2', 's3', 's4', 's5'])).toEqual([
-      's2',
-      's3',
-      's5',
-      's4',
-      's1',
-    ]);
-  });
-});
 
 describe('the example of a round', () => {
   const names = ['ines', 'bram', 'chidi', 'dalia', 'emi', 'farid'];
