@@ -48,14 +48,14 @@ export async function keptCourse() {
     /** The name of the attachment’s file. */
     attachment: () => readdirSync(join(folder, 'files')).find((name) => /^[0-9a-f]{64}$/.test(name))!,
     /** A data folder of its own, as the backup left it. */
-    async restored(): Promise<string> {
+    restored: async (): Promise<string> => {
       const file = fresh('made');
       await makeBackup(folder, file, now);
       const to = fresh('data');
       await restoreBackup(file, to, false, now);
       return to;
     },
-    async close() {
+    close: async () => {
       await c.server.close();
       rmSync(work, { recursive: true, force: true });
     },
