@@ -64,6 +64,16 @@ export const reviewing = z.object({
     }),
   ),
   mustNots: z.array(z.tuple([id, id])),
+  /** What whoever asks did by hand last and can still undo. */
+  lastStep: z
+    .object({
+      id,
+      action: z.enum(['assigned', 'moved', 'withdrawn', 'pairedAnew']),
+      at: instant,
+      /** Who reviews whose post by it, or did before it was taken back; null: it is about all of them. */
+      about: z.object({ reviewerId: id, authorId: id }).nullable(),
+    })
+    .nullable(),
 });
 export type Reviewing = z.infer<typeof reviewing>;
 
@@ -116,6 +126,16 @@ export const pairAnew = endpoint({
   changes: reviewingChange,
   summary: 'Decide anew who reviews whom, while no review was sent (instructor)',
   params: forumParams,
+  answer: done,
+});
+
+export const undoReviewing = endpoint({
+  method: 'delete',
+  path: '/api/courses/:course/forums/:forum/reviewing/steps/:step',
+  who: 'staff',
+  changes: reviewingChange,
+  summary: 'Undo what one did by hand with who reviews whom, within a day and until a review is sent (staff)',
+  params: z.strictObject({ course: id, forum: id, step: id }),
   answer: done,
 });
 

@@ -20,6 +20,7 @@ const CANDIDATES: Record<string, string> = {
   combobox: 'select',
   heading: 'h1, h2, h3',
   columnheader: '[role=columnheader], th',
+  rowheader: 'th[scope=row]',
   article: 'article',
   region: 'section, [role=region]',
   alert: '[role=alert]',
@@ -267,6 +268,35 @@ export class Page {
     ).catch((error: unknown) => {
       throw new Error(`${String(error)}; it said: ${last.slice(0, 700)} … ${last.slice(-900)}`);
     });
+  }
+
+  /** Cuts the browser off from the server, or lets it back. */
+  async cutOff(isOff: boolean): Promise<void> {
+    const chromium = this.driver as WebDriver & {
+      setNetworkConditions(of: object): Promise<void>;
+      deleteNetworkConditions(): Promise<void>;
+    };
+    if (!isOff) return chromium.deleteNetworkConditions();
+    await chromium.setNetworkConditions({
+      offline: true,
+      latency: 0,
+      download_throughput: 0,
+      upload_throughput: 0,
+    });
+  }
+
+  /** Moves what is pressed at one element to another, and lets go. */
+  async drag(what: WebElement, to: WebElement): Promise<void> {
+    await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", what);
+    await this.driver
+      .actions()
+      .move({ origin: what })
+      .press()
+      .move({ origin: what, x: 12, y: 12, duration: 50 })
+      .move({ origin: to, duration: 150 })
+      .pause(100)
+      .release()
+      .perform();
   }
 
   /** Asks the API as whoever is signed in on this page, with the cookies of its browser and without troubling the page. */

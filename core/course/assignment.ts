@@ -1,7 +1,10 @@
 import type { Id } from './id';
 import type { Instant } from '../time/instant';
 
-/** Why an assignment ended: its post or one of its people went, staff gave it to somebody else, staff took it back, or all were made anew. (rules §9) */
+/**
+ * Why an assignment ended: its post or one of its people went, staff gave it to somebody else, staff took it back, or all were made anew;
+ * the last also where staff undid what had made it, since either counts as if it had never been. (rules §9)
+ */
 export type AssignmentEnd = 'lapsed' | 'moved' | 'withdrawn' | 'pairedAnew';
 
 /** A time in which staff kept a review from its author. */

@@ -1,5 +1,8 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import type { PlanView } from '../../contract/plan';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getReceived, listReviews } from '../../contract/reviews';
@@ -154,9 +157,58 @@ describe('students review one another', () => {
   });
 });
 
+describe('who reviews whom', () => {
+  const s = story();
+  it('is changed by dragging and by keys, and each of it undone', async () => {
+    const { page } = s;
+    await page.enter('Teodora Maric', '/c/rvc210/discuss/briefs/reviewing');
+    await page.sees('Partners were drawn');
+    const pairs = async () =>
+      (await reviewing(page, 'briefs')).assignments
+        .filter(({ state }) => state === 'toWrite')
+        .map(({ id, reviewerId, authorId }) => `${id}: ${reviewerId} on ${authorId}`)
+        .sort();
+    const before = await pairs();
+    const row = (who: string) => page.find('rowheader', new RegExp(`^${who}`));
+    const grip = async () => {
+      const inRow = { xpath: '..//*[starts-with(@title, "Drag")]' };
+      return (await row('Rafael Osei')).findElement(inRow);
+    };
+    await page.drag(await grip(), await row('Kaarel Tamm'));
+    await page.sees('Undo: a review moved to Kaarel Tamm');
+    expect((await pairs()).join()).toContain('kaarel-tamm on yuki-hayashi');
+    await page.chord(Key.CONTROL, 'z');
+    await page.sees('Undone.');
+    expect(await pairs()).toEqual(before);
+    // Nobody is given their own post: the row does not take it.
+    await page.drag(await grip(), await row('Yuki Hayashi'));
+    expect(await pairs()).toEqual(before);
+    await page.click('button', 'Rafael Osei’s review of Yuki Hayashi');
+    await page.click('menuitem', 'Move …');
+    await page.choose('Who reviews', 'Tamm, Kaarel');
+    await page.inDialog('Move it');
+    await page.click('button', 'Undo: a review moved to Kaarel Tamm');
+    await page.until(async () => !(await page.has('button', /^Undo/)), 'nothing left to undo');
+    expect(await pairs()).toEqual(before);
+    await page.click('button', 'Rafael Osei’s review of Yuki Hayashi');
+    await page.click('menuitem', 'Take back');
+    await page.sees('Undo: Rafael Osei’s review of Yuki Hayashi taken back');
+    await page.click('button', /^Undo/);
+    await page.until(async () => (await pairs()).join() === before.join(), 'what was taken back');
+  });
+});
+
 describe('two by two', () => {
   const s = story();
-  it('partners of a private forum see one another’s drafts and no names, on a phone', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juror-files-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const attach = async (page: Page, name: string, text: string) => {
+    writeFileSync(join(folder, name), text);
+    const input = await page.driver.findElement({ css: 'input[aria-label="Choose a file to attach"]' });
+    await input.sendKeys(join(folder, name));
+    await page.sees(name);
+  };
+  it('partners of a private forum see one another’s drafts and files and no names, on a phone, also cut off', async () => {
     const { page } = s;
     const base = newForum();
     const settings: ForumSettings = {
@@ -168,6 +220,7 @@ describe('two by two', () => {
         readers: 'staff',
         seal: null,
         evaluation: null,
+        allowed: { ...base.rules.allowed, attach: true },
         schedule: {
           ...base.rules.schedule,
           initialDue: when('03-05 18:00'),
@@ -192,7 +245,12 @@ describe('two by two', () => {
       publish: true,
     });
     expect(saved.status, saved.text).toBe(200);
-    for (const who of SIX.slice(0, 2)) await post(page, 'the-letters', who);
+    await post(page, 'the-letters', 'Lucie Vondráčková');
+    await page.enter('Tomás Abreu', '/c/rvc210/discuss/the-letters');
+    await page.type('Your initial post', `Tomás asks what is missing. ${DRAFT}`);
+    await attach(page, 'abreu-sketch.txt', 'The pipe, seen from the library.');
+    await page.click('button', 'Post your initial post');
+    await page.sees('Your initial post is done.');
     s.demo.clock.move(when('03-06 09:00'));
     await page.enter('Lucie Vondráčková', '/account');
     await page.until(async () => (await mine(page)).write.length === 1, 'a partner');
@@ -201,17 +259,27 @@ describe('two by two', () => {
     await page.go(`/c/rvc210/reviews/${only.id}`);
     await page.find('heading', 'Review 1');
     await page.sees('asks what is missing');
-    expect(await page.text()).not.toContain('Abreu');
+    await page.sees('File 1.txt');
+    expect((await page.text()).toLowerCase()).not.toContain('abreu');
+    await attach(page, 'vondrackova-notes.txt', 'Three words I would change.');
+    await page.sees('Kept.');
+    await page.cutOff(true);
     await page.type('Overall comment', 'It reads well from beginning to end.');
+    await page.sees('Kept in this browser; the server cannot be reached.');
     await page.click('button', 'Send your review');
+    await page.sees('It is sent as soon as the server can be reached.');
+    await page.cutOff(false);
+    await page.sees('Your review is sent.');
     await page.sees('You may change it until the author receives it.');
+    expect((await mine(page)).write).toMatchObject([{ id: only.id, state: 'sent' }]);
     await page.enter('Tomás Abreu', '/c/rvc210/discuss/the-letters/reviews');
     await page.sees('No reviews yet');
     s.demo.clock.move(when('03-13 00:01'));
     await page.until(async () => (await mine(page)).received.length === 1, 'the review to be received');
     await page.go('/c/rvc210/discuss/the-letters/reviews');
     await page.sees('Reviewer A');
-    expect(await page.text()).not.toContain('Vondráčková');
+    await page.sees('File 1.txt');
+    expect(await page.text()).not.toMatch(/vondr/i);
   });
 });
 

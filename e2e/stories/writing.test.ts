@@ -1,4 +1,4 @@
-import { Key, type WebDriver } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import type { ForumView } from '../../contract/discuss';
 import { postsOf } from '../../contract/posts';
@@ -7,22 +7,6 @@ import { story } from '../story';
 
 const FORUM = '/c/rvc210/discuss/small-rivers';
 const API = '/api/courses/rvc210/forums/small-rivers';
-
-/** Cuts the browser off, and lets it back. */
-async function cutOff(driver: WebDriver, offline: boolean): Promise<void> {
-  const chromium = driver as WebDriver & {
-    setNetworkConditions(of: object): Promise<void>;
-    deleteNetworkConditions(): Promise<void>;
-  };
-  if (offline)
-    await chromium.setNetworkConditions({
-      offline: true,
-      latency: 0,
-      download_throughput: 0,
-      upload_throughput: 0,
-    });
-  else await chromium.deleteNetworkConditions();
-}
 
 describe('writing', () => {
   const s = story();
@@ -119,11 +103,11 @@ describe('writing', () => {
       'Your reply to Emi',
       'I have measured the same outfall on colder mornings and found it warmer still, which I cannot explain to anybody.',
     );
-    await cutOff(page.driver, true);
+    await page.cutOff(true);
     await page.click('button', 'Reply to Emi');
     await page.sees('Your post waits: the server cannot be reached.');
     await page.sees('I have measured the same outfall');
-    await cutOff(page.driver, false);
+    await page.cutOff(false);
     await page.sees('The connection is back: your post is sent.');
     await page.until(async () => !(await page.has('region', 'Waiting to be sent')), 'nothing to wait');
     await page.go(FORUM);

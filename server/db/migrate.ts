@@ -25,6 +25,7 @@ import { highlights } from './migrations/0023_highlights';
 import { shares } from './migrations/0024_shares';
 import { searched } from './migrations/0025_searched';
 import { reviews } from './migrations/0027_reviews';
+import { reviewingSteps } from './migrations/0028_reviewing_steps';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -58,6 +59,7 @@ export const MIGRATIONS: readonly string[] = [
   searched,
   nameOrders,
   reviews,
+  reviewingSteps,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

@@ -10,6 +10,7 @@ import type { AssignmentEnd } from '../../core/course/assignment';
 import type { Guide } from '../../core/course/evaluation';
 import type { ReviewGuide } from '../../core/course/reviewSettings';
 import type { ReviewContent } from '../../core/review/content';
+import type { ReviewingAction } from '../../core/review/undo';
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
@@ -445,6 +446,19 @@ export interface Database {
   };
   /** How students review one another in a forum: what decides the order, and when it was decided who reviews whom. */
   review_book: { forum_id: string; seed: string; paired_at: number | null };
+  /** Something staff did by hand with who reviews whom, to be undone: what it made, what it ended, and what decided the order before. */
+  reviewing_step: {
+    id: string;
+    forum_id: string;
+    action: ReviewingAction;
+    at: number;
+    by: string;
+    made: string | null;
+    ended: Json<readonly string[]>;
+    seed: string | null;
+    paired_at: number | null;
+    undone_at: number | null;
+  };
   /** Two people who must not review one another, in no forum of the course; the smaller id first. */
   must_not: { course_id: string; one_id: string; other_id: string; by: string; at: number };
   /** Who reviews whose post. */

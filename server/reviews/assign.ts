@@ -11,6 +11,7 @@ import { forumIn, staffOf, worksWith, type InCourse } from '../course/setup/inCo
 import type { Deps } from '../feature/deps';
 import { notFound, Problem, refused, wrongField } from '../refusals/problem';
 import { openReviewing } from './reviewing';
+import { keepStep } from './steps';
 
 /** Who is given whose post by hand, and what that takes the place of. */
 export interface AssignOrder {
@@ -109,6 +110,11 @@ export async function assignByHand(
         received_at: null,
       })
       .execute();
+    await keepStep(change, course, forumId, {
+      action: moved ? 'moved' : 'assigned',
+      made: assignmentId,
+      ended: moved ? [moved.id] : [],
+    });
     await change.record(
       moved ? 'review.moved' : 'review.assigned',
       { of: 'review', id: assignmentId },
@@ -138,6 +144,7 @@ export async function withdrawByHand(
     if (known && endOf(known, now) === 'withdrawn' && worksWith(course, known.reviewerId)) return;
     const found = mayEnd(course, book.assignments, assignmentId, now);
     await endAssignments(change.trx, [found], 'withdrawn', { personId: course.person.id, at: now });
+    await keepStep(change, course, forumId, { action: 'withdrawn', made: null, ended: [found.id] });
     await change.record(
       'review.withdrawn',
       { of: 'review', id: assignmentId },
@@ -166,6 +173,12 @@ export async function pairAnew(deps: Deps, course: InCourse, forumId: string, no
       .set({ seed: newSeed(), paired_at: null })
       .where('forum_id', '=', forumId)
       .execute();
+    await keepStep(change, course, forumId, {
+      action: 'pairedAnew',
+      made: null,
+      ended: live.map(({ id }) => id),
+      book,
+    });
     await change.record('reviewing.pairedAnew', { of: 'reviewing', forumId });
     change.concerns([...new Set(live.map(({ reviewerId }) => reviewerId)), ...staffOf(course)]);
   });

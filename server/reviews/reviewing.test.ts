@@ -5,6 +5,7 @@ import {
   content,
   drawn,
   ofInes,
+  page,
   pairsOf,
   received,
   send,
@@ -12,7 +13,7 @@ import {
   type Exchange,
 } from '../testing/exchange';
 import { reviewed } from '../testing/reviewed';
-import { at, C, F, keepToEvening, withForum } from '../testing/testServer';
+import { at, C, F, keepToEvening, withForum, type Client } from '../testing/testServer';
 
 let c: Exchange;
 
@@ -88,6 +89,70 @@ describe('staff', () => {
     await c.pilar.get(`${F}/reviews/bram`).expect(200);
     const order = { reviewerId: 'ines', authorId: 'bram', moves: null, confirmed: true };
     await c.pilar.send('put', `${F}/reviewing/not-theirs`, order).expect(404);
+  });
+
+  it('undo what they did by hand, one step after the other, with what was begun for it', async () => {
+    c = await drawn();
+    const undo = (who: Client, step: string) => who.send('delete', `${F}/reviewing/steps/${step}`);
+    /** A minute on: who reviews whom, and by which assignment. */
+    const pairs = async () => {
+      await settled(c);
+      const view = await pairsOf(c);
+      c.server.now += 60_000;
+      const live = view.assignments.filter(({ state }) => state === 'toWrite');
+      return { view, live: live.map(({ id }) => id).sort() };
+    };
+    const { live: drawnOnes, view } = await pairs();
+    const [one] = view.assignments as [Reviewing['assignments'][number]];
+    expect(view.lastStep).toBeNull();
+    const begins = clients(c)[one.reviewerId]!;
+    await begins.send('put', `${C}/reviews/${one.id}/draft`, { content: content('Begun.') }).expect(200);
+    const other = ['ines', 'bram', 'chidi'].find((id) => id !== one.reviewerId && id !== one.authorId)!;
+    await c.teodora
+      .send('put', `${F}/reviewing/moved-on`, {
+        ...{ reviewerId: other, authorId: one.authorId },
+        ...{ moves: one.id, confirmed: false },
+      })
+      .expect(200);
+    // Whose review was moved is given another by Juror.
+    const then = await pairs();
+    expect(then.live).not.toContain(one.id);
+    expect(then.view.lastStep).toMatchObject({
+      action: 'moved',
+      about: { reviewerId: other, authorId: one.authorId },
+    });
+    expect((await c.pilar.get(`${F}/reviewing`).expect(200)).body.lastStep).toBeNull();
+    await c.teodora.send('post', `${F}/reviewing`).expect(200);
+    const anew = await pairs();
+    expect(anew.view.lastStep).toMatchObject({ action: 'pairedAnew', about: null });
+    await undo(c.pilar, anew.view.lastStep!.id).expect(404);
+    await undo(c.teodora, anew.view.lastStep!.id).expect(200);
+    expect((await pairs()).live).toEqual(then.live);
+    await undo(c.teodora, then.view.lastStep!.id).expect(200);
+    await undo(c.teodora, then.view.lastStep!.id).expect(200);
+    const end = await pairs();
+    expect(end.live).toEqual(drawnOnes);
+    expect(end.view.lastStep).toBeNull();
+    expect((await page(begins, one.id)).draft!.content.overall).toEqual(content('Begun.').overall);
+  });
+
+  it('cannot undo what a review was sent by, what was changed again, or what was done yesterday', async () => {
+    c = await drawn(1, { pairing: 'byHand' });
+    const assign = (id: string, moves: string | null, reviewerId = 'ines', authorId = 'bram') =>
+      c.teodora.send('put', `${F}/reviewing/${id}`, { reviewerId, authorId, moves, confirmed: true });
+    await assign('first', null).expect(200);
+    const { lastStep } = await pairsOf(c);
+    c.server.now += 1000;
+    await assign('second', 'first', 'chidi').expect(200);
+    await c.teodora.send('delete', `${F}/reviewing/steps/${lastStep!.id}`).expect(409);
+    const moved = (await pairsOf(c)).lastStep!;
+    await send(c.chidi, 'second', content('Well done.')).expect(200);
+    await c.teodora.send('delete', `${F}/reviewing/steps/${moved.id}`).expect(403);
+    expect((await pairsOf(c)).lastStep).toBeNull();
+    await assign('third', null, 'bram', 'ines').expect(200);
+    expect((await pairsOf(c)).lastStep).not.toBeNull();
+    c.server.now += 24 * 60 * 60_000;
+    expect((await pairsOf(c)).lastStep).toBeNull();
   });
 
   it('refuse what cannot be, with the field named', async () => {

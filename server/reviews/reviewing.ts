@@ -21,6 +21,7 @@ import type { CourseSetup } from '../course/setup/courseCache';
 import { forumIn, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { notFound } from '../refusals/problem';
+import { lastStepOf } from './lastStep';
 import { loadAnswers, loadReviews, type StoredReview } from './sentReviews';
 
 /** A forum whose reviews staff look at, with everything the rules ask for. */
@@ -191,5 +192,6 @@ export async function reviewingView(
     mustNots: book.mustNots
       .filter(([one, other]) => isFor(one) && isFor(other))
       .map(([one, other]) => [one, other]),
+    lastStep: await lastStepOf(db, course, forumId, book, now),
   };
 }

@@ -8,6 +8,7 @@ import { answerReview, receivedReviews } from './receivedReviews';
 import { reviewsOfStudent } from './reviewLines';
 import { reviewPage } from './reviewPage';
 import { reviewingView } from './reviewing';
+import { undoStep } from './steps';
 import { handOver, reviewsOf, withholdReview } from './staffReviews';
 import { saveReviewDraft, sendReview } from './writeReview';
 
@@ -40,6 +41,10 @@ export function reviewRoutes(serve: Serve, deps: Deps): void {
   });
   serve(staff.pairAnew, async ({ course, params, now }) => {
     await pairAnew(deps, course, params.forum, now);
+    return DONE;
+  });
+  serve(staff.undoReviewing, async ({ course, params, now }) => {
+    await undoStep(deps, course, params.forum, params.step, now);
     return DONE;
   });
   serve(staff.setMustNot, async ({ course, body, now }) => {

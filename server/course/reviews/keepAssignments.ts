@@ -59,6 +59,16 @@ export async function endAssignments(
       .execute();
 }
 
+/** Gives back assignments that were ended. */
+export async function reopenAssignments(trx: Trx, ids: readonly string[]): Promise<void> {
+  for (const id of ids)
+    await trx
+      .updateTable('assignment')
+      .set({ ended_at: null, ended_how: null, ended_by: null })
+      .where('id', '=', id)
+      .execute();
+}
+
 /** Hands reviews over to their authors. */
 export async function receiveReviews(
   trx: Trx,

@@ -13,6 +13,7 @@ export function AssignDialog({
   view,
   reviewer,
   moves,
+  warning,
   close,
 }: {
   forum: string;
@@ -21,13 +22,15 @@ export function AssignDialog({
   reviewer: string | null;
   /** The assignment that is moved; null where one is added. */
   moves: Reviewing['assignments'][number] | null;
+  /** Why it is asked once more, where it was tried already. */
+  warning: string | null;
   close: () => void;
 }) {
   const course = useCourse().id;
   const [id] = useState(newId);
-  const [reviewerId, setReviewer] = useState(moves?.reviewerId ?? reviewer ?? '');
+  const [reviewerId, setReviewer] = useState(reviewer ?? moves?.reviewerId ?? '');
   const [authorId, setAuthor] = useState(moves?.authorId ?? '');
-  const [isSealed, setSealed] = useState(false);
+  const [isSealed, setSealed] = useState(warning !== null);
   const { busy, problem, attempt, setProblem } = useSaving();
   const inOrder = [...view.people].sort((a, b) => (a.person.sortable < b.person.sortable ? -1 : 1));
   const taken = new Set(
@@ -88,7 +91,7 @@ export function AssignDialog({
           </select>
         </label>
       </div>
-      <Problem className="mt-3">{problem}</Problem>
+      <Problem className="mt-3">{problem ?? (isSealed ? warning : null)}</Problem>
       <button type="button" className="btn btn-primary mt-4" disabled={busy} onClick={save}>
         {isSealed ? 'Assign it even so' : moves ? 'Move it' : 'Assign it'}
       </button>

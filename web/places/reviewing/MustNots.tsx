@@ -4,6 +4,7 @@ import { setMustNot, type Reviewing } from '../../../contract/reviewing';
 import { call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { Problem } from '../../ui/Problem';
+import { saidWithUndo } from '../../ui/saidWithUndo';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 import { useSaving } from '../../ui/useSaving';
 
@@ -18,13 +19,25 @@ export function MustNots({ view }: { view: Reviewing }) {
   const inOrder = [...view.people].sort((a, b) => (a.person.sortable < b.person.sortable ? -1 : 1));
   const set = (oneId: string, otherId: string, mayMeet: boolean) =>
     call(setMustNot, { course: course.id }, { oneId, otherId, mayMeet });
+  const change = async (oneId: string, otherId: string, mayMeet: boolean) => {
+    await set(oneId, otherId, mayMeet);
+    const names = `${nameOf(oneId)} and ${nameOf(otherId)}`;
+    saidWithUndo(mayMeet ? `${names} may review one another.` : `${names} will not review one another.`, () =>
+      orSayWhyNot(() => set(oneId, otherId, !mayMeet)),
+    );
+  };
+  const lapses = view.assignments.filter(
+    ({ state, reviewerId, authorId }) =>
+      state === 'toWrite' &&
+      ((reviewerId === one && authorId === other) || (reviewerId === other && authorId === one)),
+  );
   if (view.mustNots.length === 0 && !canEdit) return null;
-  const choice = (label: string, value: string, change: (id: string) => void, without: string) => (
+  const choice = (label: string, value: string, choose: (id: string) => void, without: string) => (
     <select
       className="select select-sm raised h-9 w-auto max-w-48"
       aria-label={label}
       value={value}
-      onChange={({ target }) => change(target.value)}
+      onChange={({ target }) => choose(target.value)}
     >
       <option value="">choose …</option>
       {inOrder
@@ -49,7 +62,7 @@ export function MustNots({ view }: { view: Reviewing }) {
                 type="button"
                 className="btn btn-ghost btn-xs btn-square"
                 aria-label={`${nameOf(a)} and ${nameOf(b)} may review one another`}
-                onClick={() => void orSayWhyNot(() => set(a, b, true))}
+                onClick={() => void orSayWhyNot(() => change(a, b, true))}
               >
                 <X className="size-3.5" aria-hidden />
               </button>
@@ -63,7 +76,7 @@ export function MustNots({ view }: { view: Reviewing }) {
           onSubmit={(event) => {
             event.preventDefault();
             if (one === '' || other === '') return setProblem('Choose two students.');
-            void attempt(() => set(one, other, false)).then((ok) => {
+            void attempt(() => change(one, other, false)).then((ok) => {
               if (!ok) return;
               setOne('');
               setOther('');
@@ -76,6 +89,12 @@ export function MustNots({ view }: { view: Reviewing }) {
           </button>
         </form>
       )}
+      {lapses.map(({ id, reviewerId, authorId }) => (
+        <p key={id} className="mt-2 text-sm text-late">
+          {nameOf(reviewerId)} is to review {nameOf(authorId)} now. That review is dropped at once, with what
+          was begun of it, and undoing does not bring it back.
+        </p>
+      ))}
       <Problem className="mt-2">{problem}</Problem>
     </section>
   );

@@ -1,14 +1,19 @@
-import { memo } from 'react';
-import { Ellipsis } from 'lucide-react';
+import { memo, type ReactNode } from 'react';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { Ellipsis, GripVertical } from 'lucide-react';
 import type { Reviewing } from '../../../contract/reviewing';
 import { SHORT_WORDS } from '../../../words/reviews';
 import { Menu } from '../../ui/Menu';
 import { STATE_WORDS, stands } from './assignmentWords';
+import type { ReviewerLine } from './useRows';
 
 type Assignment = Reviewing['assignments'][number];
 
 /** How the names of assignments begin that would be made, were partners drawn now. */
 export const PREVIEW = 'preview-';
+
+/** Whether staff can still give a review to somebody else. */
+const isMovable = ({ id, state }: Assignment) => state === 'toWrite' && !id.startsWith(PREVIEW);
 
 /** What can be done with an assignment from its row. */
 export interface RowActions {
@@ -17,6 +22,44 @@ export interface RowActions {
   readonly read: (assignment: Assignment) => void;
   readonly assign: (reviewerId: string) => void;
   readonly choose: (personId: string | null) => void;
+}
+
+/** A row on which a review is dropped. What it holds is not drawn again while something is dragged over it. */
+function DropRow({
+  id,
+  takes,
+  isChosen,
+  children,
+}: {
+  id: string;
+  /** Whether it takes what is dragged; null: nothing is, or it comes from here. */
+  takes: boolean | null;
+  isChosen: boolean;
+  children: ReactNode;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id });
+  const look =
+    isOver && takes ? 'bg-river-wash' : takes === false ? 'opacity-50' : isChosen ? 'bg-base-200' : '';
+  return (
+    <tr ref={setNodeRef} className={`ruled border-b align-top ${look}`}>
+      {children}
+    </tr>
+  );
+}
+
+/** What a review that is to be written is dragged by; by keys it is moved from its menu. */
+function Grip({ id }: { id: string }) {
+  const { setNodeRef, listeners } = useDraggable({ id });
+  return (
+    <span
+      ref={setNodeRef}
+      {...listeners}
+      title="Drag to whoever is to review it"
+      className="-ml-1 inline-flex cursor-grab touch-none items-center py-1"
+    >
+      <GripVertical className="quiet size-4" aria-hidden />
+    </span>
+  );
 }
 
 /** Whom one student reviews, how each review stands, and by how many their own post is reviewed. */
@@ -28,18 +71,17 @@ export const ReviewerRow = memo(function ReviewerRow({
   nameOf,
   actions,
   isChosen,
-}: {
-  person: Reviewing['people'][number];
-  mine: readonly Assignment[];
-  reviewedBy: number;
-  short: Reviewing['short'][number] | undefined;
+  takes,
+}: ReviewerLine & {
   nameOf: (id: string) => string;
   actions: RowActions;
   isChosen: boolean;
+  /** Whether it takes the review that is dragged; null: none is, or it comes from here. */
+  takes: boolean | null;
 }) {
   const { id, name } = person.person;
   return (
-    <tr className={`ruled border-b align-top ${isChosen ? 'bg-base-200' : ''}`}>
+    <DropRow id={id} takes={takes} isChosen={isChosen}>
       <th scope="row" className="py-2 pr-3 text-left font-medium">
         <button
           type="button"
@@ -58,15 +100,18 @@ export const ReviewerRow = memo(function ReviewerRow({
           {mine.map((each) => {
             const author = nameOf(each.authorId);
             return (
-              <li key={each.id} className="flex flex-wrap items-center gap-x-2">
-                <span className={stands(each) ? '' : 'quiet line-through'}>{author}</span>
-                <span className={`text-sm ${each.late && stands(each) ? 'text-late' : 'quiet'}`}>
-                  {each.id.startsWith(PREVIEW) ? '' : STATE_WORDS[each.state]}
-                  {each.late && stands(each) ? ', late' : ''}
-                  {each.byHand ? ', by hand' : ''}
-                  {each.answered ? ', answered' : ''}
+              <li key={each.id} className="flex items-start gap-x-2">
+                {isMovable(each) ? <Grip id={each.id} /> : <span className="-ml-1 w-4 shrink-0" />}
+                <span className="flex min-w-0 flex-wrap items-baseline gap-x-2">
+                  <span className={stands(each) ? '' : 'quiet line-through'}>{author}</span>
+                  <span className={`text-sm ${each.late && stands(each) ? 'text-late' : 'quiet'}`}>
+                    {each.id.startsWith(PREVIEW) ? '' : STATE_WORDS[each.state]}
+                    {each.late && stands(each) ? ', late' : ''}
+                    {each.byHand ? ', by hand' : ''}
+                    {each.answered ? ', answered' : ''}
+                  </span>
+                  {each.far && <span className="text-sm text-late">far from the others</span>}
                 </span>
-                {each.far && <span className="text-sm text-late">far from the others</span>}
                 {!each.id.startsWith(PREVIEW) && (
                   <Menu
                     button={<Ellipsis className="size-4" aria-hidden />}
@@ -78,10 +123,8 @@ export const ReviewerRow = memo(function ReviewerRow({
                       each.sentAt !== null || each.state === 'withheld'
                         ? { label: 'Read it', act: () => actions.read(each) }
                         : null,
-                      each.state === 'toWrite' ? { label: 'Move …', act: () => actions.move(each) } : null,
-                      each.state === 'toWrite'
-                        ? { label: 'Take back', act: () => actions.withdraw(each) }
-                        : null,
+                      isMovable(each) ? { label: 'Move …', act: () => actions.move(each) } : null,
+                      isMovable(each) ? { label: 'Take back', act: () => actions.withdraw(each) } : null,
                       { label: 'Assign another …', act: () => actions.assign(id) },
                     ]}
                   />
@@ -100,6 +143,6 @@ export const ReviewerRow = memo(function ReviewerRow({
         )}
       </td>
       <td className="num py-2 text-right">{person.hasPost ? reviewedBy : '–'}</td>
-    </tr>
+    </DropRow>
   );
 });

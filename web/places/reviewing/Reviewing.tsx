@@ -2,160 +2,35 @@ import { ArrowLeft } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
+  assignReview,
   getReviewing,
-  handOverReviews,
-  pairAnew,
   withdrawReview,
   type Reviewing as View,
 } from '../../../contract/reviewing';
 import { addresses } from '../../../words/addresses';
 import { plural } from '../../../words/numbers';
-import { call } from '../../data/api';
+import { ApiProblem, call, sentenceOf } from '../../data/api';
 import { useCourse } from '../../data/course';
+import { newId } from '../../data/newId';
 import { useApi } from '../../data/useApi';
 import { Choice } from '../../ui/Choice';
-import { dateWords } from '../../ui/dateWords';
-import { Dialog } from '../../ui/Dialog';
 import { FailedPage } from '../../ui/FailedPage';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 import { Loading } from '../../ui/states';
-import { toast } from '../../ui/toast';
 import { useTitle } from '../../ui/useTitle';
 import { AssignDialog } from './AssignDialog';
-import { FILTERS, stands, type FilterName } from './assignmentWords';
+import { FILTERS, type FilterName } from './assignmentWords';
 import { MustNots } from './MustNots';
 import { ReadReviews } from './ReadReviews';
-import { PREVIEW, ReviewerRow, type RowActions } from './ReviewerRow';
+import { ReviewerTable } from './ReviewerTable';
+import { Facts, Tools } from './ReviewingHead';
+import type { RowActions } from './ReviewerRow';
 import { Ring } from './Ring';
-import { useInSteps } from './useInSteps';
+import { useRows } from './useRows';
 
 const SendDialog = lazy(async () => ({
   default: (await import('../discuss/post/SendDialog')).SendDialog,
 }));
-
-const NAMES: Record<View['settings']['names'], string> = {
-  shown: 'Both names are shown.',
-  reviewerHidden: 'Authors do not learn who reviews them.',
-  bothHidden: 'Neither learns who the other is.',
-};
-
-/** When partners are drawn, by when reviews are due, and what each side learns. */
-function Facts({ view }: { view: View }) {
-  const { zone } = useCourse();
-  const { settings, number, due, pairsAt, pairedAt } = view;
-  const drawn =
-    settings.pairing === 'byHand'
-      ? 'You assign by hand.'
-      : pairedAt !== null
-        ? `Partners were drawn ${dateWords(pairedAt, zone)}.`
-        : pairsAt !== null
-          ? `Partners are drawn ${dateWords(pairsAt, zone)}.`
-          : 'Nothing says yet when partners are drawn.';
-  return (
-    <p className="quiet mt-1 max-w-[46rem]">
-      {plural(number, 'review')} each{due === null ? '' : `, due ${dateWords(due, zone)}`}. {drawn}{' '}
-      {NAMES[settings.names]}
-    </p>
-  );
-}
-
-/** What can be done with all of it at once. */
-function Tools({
-  forum,
-  view,
-  assign,
-  write,
-}: {
-  forum: string;
-  view: View;
-  assign: () => void;
-  write: () => void;
-}) {
-  const course = useCourse().id;
-  const [asking, setAsking] = useState(false);
-  const ready = view.assignments.filter(({ state }) => state === 'sent').length;
-  const hand = () =>
-    orSayWhyNot(async () => {
-      const { handed } = await call(handOverReviews, { course, forum });
-      toast.success(`${plural(handed, 'review is', 'reviews are')} with their authors now.`);
-    });
-  return (
-    <p className="mt-3 flex flex-wrap items-center gap-2">
-      <button type="button" className="btn btn-sm h-9" onClick={assign}>
-        Assign a review
-      </button>
-      {view.settings.received === 'whenReleased' && (
-        <button
-          type="button"
-          className="btn btn-sm btn-primary h-9"
-          disabled={ready === 0}
-          onClick={() => void hand()}
-        >
-          Hand {plural(ready, 'review')} over
-        </button>
-      )}
-      <button type="button" className="btn btn-sm h-9" onClick={write}>
-        Write to those shown
-      </button>
-      {view.mayPairAnew && (
-        <button type="button" className="btn btn-sm h-9" onClick={() => setAsking(true)}>
-          Draw partners anew
-        </button>
-      )}
-      {asking && (
-        <Dialog title="Draw partners anew?" onClose={() => setAsking(false)}>
-          <p>Everybody is given other posts. Reviews that were begun are not shown any more.</p>
-          <button
-            type="button"
-            className="btn btn-primary mt-4"
-            onClick={() => {
-              setAsking(false);
-              void orSayWhyNot(() => call(pairAnew, { course, forum }));
-            }}
-          >
-            Draw anew
-          </button>
-        </Dialog>
-      )}
-    </p>
-  );
-}
-
-/** The people of the page with what belongs to each, as the filter leaves them. */
-function useRows(view: View, filter: FilterName) {
-  return useMemo(() => {
-    const preview = view.preview?.map((each, index): View['assignments'][number] => ({
-      ...each,
-      id: `${PREVIEW}${index}`,
-      madeAt: 0,
-      byHand: false,
-      state: 'toWrite',
-      sentAt: null,
-      endedAt: null,
-      late: false,
-      distance: null,
-      far: false,
-      answered: false,
-    }));
-    const all = [...view.assignments, ...(preview ?? [])];
-    const by = new Map<string, View['assignments'][number][]>();
-    const reviewedBy = new Map<string, number>();
-    for (const each of all) {
-      by.set(each.reviewerId, [...(by.get(each.reviewerId) ?? []), each]);
-      if (stands(each)) reviewedBy.set(each.authorId, (reviewedBy.get(each.authorId) ?? 0) + 1);
-    }
-    const short = new Map(view.short.map((each) => [each.studentId, each]));
-    const rows = view.people
-      .map((person) => ({
-        person,
-        mine: by.get(person.person.id) ?? [],
-        reviewedBy: reviewedBy.get(person.person.id) ?? 0,
-        short: short.get(person.person.id),
-      }))
-      .filter(({ mine }) => filter === 'all' || mine.some(FILTERS[filter].fits));
-    return rows.sort((a, b) => (a.person.person.sortable < b.person.person.sortable ? -1 : 1));
-  }, [view, filter]);
-}
 
 /** Who reviews whom in a forum, who is short and why; reviews are moved, taken back, read and withheld here. */
 export function Reviewing() {
@@ -177,27 +52,43 @@ function Opened({ forum, view }: { forum: string; view: View }) {
         readonly what: 'assign';
         readonly reviewer: string | null;
         readonly moves: View['assignments'][number] | null;
+        /** What the server said of it when it was dragged there; null: nothing was tried yet. */
+        readonly warning: string | null;
       }
     | { readonly what: 'read'; readonly student: { id: string; name: string } }
     | { readonly what: 'write' }
     | null
   >(null);
   const rows = useRows(view, filter);
-  const shown = useInSteps(rows.length);
   const names = useMemo(() => new Map(view.people.map(({ person }) => [person.id, person.name])), [view]);
   const nameOf = useMemo(() => (id: string) => names.get(id) ?? 'Someone', [names]);
   const actions = useMemo<RowActions>(
     () => ({
-      move: (moves) => setDialog({ what: 'assign', reviewer: moves.reviewerId, moves }),
+      move: (moves) => setDialog({ what: 'assign', reviewer: moves.reviewerId, moves, warning: null }),
       withdraw: ({ id }) =>
         void orSayWhyNot(() => call(withdrawReview, { course: course.id, forum, assignment: id })),
       read: ({ reviewerId }) =>
         setDialog({ what: 'read', student: { id: reviewerId, name: nameOf(reviewerId) } }),
-      assign: (reviewer) => setDialog({ what: 'assign', reviewer, moves: null }),
+      assign: (reviewer) => setDialog({ what: 'assign', reviewer, moves: null, warning: null }),
       choose: setChosen,
     }),
     [course.id, forum, nameOf],
   );
+  const give = (id: string, reviewerId: string) =>
+    void orSayWhyNot(async () => {
+      const moves = view.assignments.find((each) => each.id === id);
+      if (!moves) return;
+      try {
+        await call(
+          assignReview,
+          { course: course.id, forum, assignment: newId() },
+          { reviewerId, authorId: moves.authorId, moves: id, confirmed: false },
+        );
+      } catch (error) {
+        if (!(error instanceof ApiProblem) || error.problem.code !== 'sealed') throw error;
+        setDialog({ what: 'assign', reviewer: reviewerId, moves, warning: sentenceOf(error) });
+      }
+    });
   const count = (name: FilterName) =>
     name === 'all'
       ? view.people.length
@@ -214,7 +105,8 @@ function Opened({ forum, view }: { forum: string; view: View }) {
       <Tools
         forum={forum}
         view={view}
-        assign={() => setDialog({ what: 'assign', reviewer: null, moves: null })}
+        nameOf={nameOf}
+        assign={() => setDialog({ what: 'assign', reviewer: null, moves: null, warning: null })}
         write={() => setDialog({ what: 'write' })}
       />
       <div className="mt-5 flex flex-wrap gap-x-10 gap-y-6">
@@ -236,32 +128,7 @@ function Opened({ forum, view }: { forum: string; view: View }) {
           {rows.length === 0 ? (
             <p className="quiet py-6">Nobody.</p>
           ) : (
-            <table className="w-full">
-              <thead>
-                <tr className="ruled quiet border-b text-left text-sm">
-                  <th scope="col" className="py-1.5 pr-3 font-normal">
-                    Reviewer
-                  </th>
-                  <th scope="col" className="py-1.5 pr-3 font-normal">
-                    Whose post
-                  </th>
-                  <th scope="col" className="num py-1.5 text-right font-normal">
-                    Reviewed by
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.slice(0, shown).map((row) => (
-                  <ReviewerRow
-                    key={row.person.person.id}
-                    {...row}
-                    nameOf={nameOf}
-                    actions={actions}
-                    isChosen={chosen === row.person.person.id}
-                  />
-                ))}
-              </tbody>
-            </table>
+            <ReviewerTable rows={rows} nameOf={nameOf} actions={actions} give={give} chosen={chosen} />
           )}
         </div>
         <div className="flex flex-row flex-wrap content-start gap-6 lg:w-56 lg:flex-col">
@@ -282,6 +149,7 @@ function Opened({ forum, view }: { forum: string; view: View }) {
           view={view}
           reviewer={dialog.reviewer}
           moves={dialog.moves}
+          warning={dialog.warning}
           close={() => setDialog(null)}
         />
       )}

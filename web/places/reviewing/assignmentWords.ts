@@ -26,3 +26,14 @@ export const FILTERS = {
   withheld: { words: 'Withheld', fits: (each: Assignment) => each.state === 'withheld' },
 } as const satisfies Record<string, { words: string; fits: (each: Assignment) => boolean }>;
 export type FilterName = keyof typeof FILTERS;
+
+/** What somebody did by hand, in a few words. */
+export function stepWords(
+  { action, about }: NonNullable<Reviewing['lastStep']>,
+  nameOf: (id: string) => string,
+): string {
+  if (about === null) return 'partners drawn anew';
+  const review = `${nameOf(about.reviewerId)}’s review of ${nameOf(about.authorId)}`;
+  if (action === 'withdrawn') return `${review} taken back`;
+  return action === 'moved' ? `a review moved to ${nameOf(about.reviewerId)}` : `${review} assigned`;
+}

@@ -20,6 +20,7 @@ const STATE = {
   typed: 'Being kept …',
   kept: 'Kept.',
   keptHere: 'Kept in this browser; the server cannot be reached.',
+  refused: 'Kept in this browser only.',
 };
 
 /** Files as they may be given back with a review. */

@@ -26,7 +26,7 @@ export function useTypedReview(page: ReviewPage) {
     const savedAt = Math.max(page.draft?.savedAt ?? 0, page.sent?.at ?? 0);
     return restored !== null && restored.at >= savedAt ? restored.value : typedFrom(page);
   });
-  const [state, setState] = useState<'asSent' | 'typed' | 'kept' | 'keptHere'>(
+  const [state, setState] = useState<'asSent' | 'typed' | 'kept' | 'keptHere' | 'refused'>(
     page.draft === null ? 'asSent' : 'kept',
   );
   const [busy, setBusy] = useState(false);
@@ -39,12 +39,24 @@ export function useTypedReview(page: ReviewPage) {
       try {
         await call(saveReviewDraft, { course, assignment: id }, { content: value.content });
         setState('kept');
-      } catch {
+      } catch (error) {
+        if (!isUnreachable(error)) {
+          setState('refused');
+          return setProblem({ field: '', message: sentenceOf(error) });
+        }
         setState('keptHere');
+        timer.current ??= setTimeout(() => {
+          timer.current = null;
+          void keeping.current(latest.current);
+        }, AGAIN);
       }
     },
     [course, id],
   );
+  const keeping = useRef(keepOnServer);
+  useEffect(() => {
+    keeping.current = keepOnServer;
+  });
   const set = (next: TypedReview) => {
     latest.current = next;
     setTyped(next);
@@ -52,7 +64,10 @@ export function useTypedReview(page: ReviewPage) {
     setProblem(null);
     kept.keep(next);
     if (timer.current) clearTimeout(timer.current);
-    timer.current = setTimeout(() => void keepOnServer(next), PAUSE);
+    timer.current = setTimeout(() => {
+      timer.current = null;
+      void keepOnServer(next);
+    }, PAUSE);
   };
   useEffect(
     () => () => {
@@ -64,6 +79,7 @@ export function useTypedReview(page: ReviewPage) {
   const send = async () => {
     if (busy) return;
     if (timer.current) clearTimeout(timer.current);
+    timer.current = null;
     setBusy(true);
     setProblem(null);
     const { content, files } = latest.current;
