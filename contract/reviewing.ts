@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { courseParams, done, forumParams, id, instant, personName } from './basics';
 import { endpoint } from './endpoint';
+import { names } from './evaluate';
 import { reviewSettings } from './reviewSettings';
 import { response, sentReview, withheldFor } from './reviews';
 
@@ -165,6 +166,8 @@ export const staffReview = sentReview.extend({
   distance: z.int().nullable(),
   far: z.boolean(),
   answer: response,
+  /** How many files are kept back, because they may tell whose review it is. */
+  filesCovered: z.int(),
 });
 export type StaffReview = z.infer<typeof staffReview>;
 
@@ -172,10 +175,12 @@ export const getReviewsOf = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/reviews/:student',
   who: 'staff',
+  coversNames: true,
   staleOn: ['posts', 'ready'],
   staleAfter: ['reviews'],
   summary: 'The reviews a student wrote in a forum, and those of their post (staff)',
   params: z.strictObject({ course: id, forum: id, student: id }),
+  query: z.strictObject({ names }),
   answer: z.object({ wrote: z.array(staffReview), got: z.array(staffReview) }),
 });
 
@@ -183,9 +188,11 @@ export const withholdReview = endpoint({
   method: 'put',
   path: '/api/courses/:course/forums/:forum/reviewing/:assignment/withheld',
   who: 'staff',
+  coversNames: true,
   changes: reviewingChange,
   summary: 'Keep a review from its author, with a reason told to its reviewer, or let it go (staff)',
   params: assignmentParams,
+  query: z.strictObject({ names }),
   body: z.discriminatedUnion('withheld', [
     z.strictObject({
       withheld: z.literal(true),

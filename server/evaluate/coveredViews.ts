@@ -1,8 +1,7 @@
 import type { DeskView, DocketRow, DocketView } from '../../contract/evaluate';
 import type { Post } from '../../core/course/post';
 import type { Covered } from '../course/covered/coverNames';
-
-const MENTION = /<span class="mention">@[^<]*<\/span>/g;
+import { withoutCalls } from '../course/covered/withoutCalls';
 
 /** A row of a docket without what tells whose it is. */
 export const coveredRow = (row: DocketRow, { studentOf, covers }: Covered): DocketRow =>
@@ -29,10 +28,6 @@ export function coveredDocket(
     .map(({ row }) => coveredRow(row, covered));
   return { ...view, forum: { ...view.forum, names }, rows };
 }
-
-/** A text that calls nobody by name, where names are covered. */
-export const withoutCalls = (html: string, { names }: Covered): string =>
-  names === 'shown' ? html : html.replace(MENTION, '<span class="mention">@someone</span>');
 
 /** The posts that a student's pages name: their own, what those answer, and what they quote. */
 function postsNamed(view: DeskView): Set<string> {

@@ -1,7 +1,7 @@
 import { DONE, pageOf } from '../../contract/basics';
 import type { Db } from '../db/open';
 import { alike, givenSpread } from './consistency';
-import { coveredDesk, coveredDocket, coveredRow, withoutCalls } from './coveredViews';
+import { coveredDesk, coveredDocket, coveredRow } from './coveredViews';
 import * as actions from '../../contract/docketActions';
 import * as contract from '../../contract/evaluate';
 import * as consistency from '../../contract/consistency';
@@ -14,6 +14,7 @@ import { actOnDocket, undoDocketAction } from './actOnDocket';
 import type { ActionOutcome } from './reach';
 import { giveToGroup } from './giveToGroup';
 import type { Covered } from '../course/covered/coverNames';
+import { withoutCalls } from '../course/covered/withoutCalls';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import { openForumQuietly, readablePost } from '../course/access/openForum';
 import { postVersions } from '../discuss/postVersions';

@@ -1,9 +1,11 @@
 import { DONE } from '../../contract/basics';
 import * as staff from '../../contract/reviewing';
 import * as contract from '../../contract/reviews';
+import { loadAssignments } from '../course/reviews/loadAssignments';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { assignByHand, pairAnew, setMustNot, withdrawByHand } from './assign';
+import { coveredReviews } from './coveredReviews';
 import { answerReview, receivedReviews } from './receivedReviews';
 import { reviewsOfStudent } from './reviewLines';
 import { reviewPage } from './reviewPage';
@@ -51,11 +53,16 @@ export function reviewRoutes(serve: Serve, deps: Deps): void {
     await setMustNot(deps, course, body, now);
     return DONE;
   });
-  serve(staff.getReviewsOf, ({ course, params, now }) =>
-    reviewsOf(db, course, params.forum, params.student, now),
+  serve(staff.getReviewsOf, async ({ course, covered, params, now }) =>
+    coveredReviews(await reviewsOf(db, course, params.forum, params.student, now), covered),
   );
-  serve(staff.withholdReview, async ({ course, params, body, now }) => {
-    await withholdReview(deps, course, params.forum, params.assignment, body, now);
+  serve(staff.withholdReview, async ({ course, covered, params, body, now }) => {
+    const here = await loadAssignments(db, course.setup, { forumId: params.forum });
+    const meant = covered.showPosts(
+      params.assignment,
+      here.map(({ id }) => id),
+    );
+    await withholdReview(deps, covered.withNames, params.forum, meant, body, now);
     return DONE;
   });
   serve(staff.handOverReviews, async ({ course, params, now }) => ({

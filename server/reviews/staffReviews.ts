@@ -49,33 +49,37 @@ export async function reviewsOf(
     seen.map(({ id }) => id),
     now,
   );
-  const shown = await Promise.all(
-    seen.map(async (assignment): Promise<StaffReview> => {
-      const review = stored.get(assignment.id)!;
-      const { student, terms } = reviewers.get(assignment.reviewerId)!;
-      const due = asked(forum, student, terms, setup.groups).reviewsDue;
-      const at = sentAt(assignment, now) ?? review.at;
-      const post = opened.posts.get(assignment.postId);
-      const distance = distances.get(assignment.id) ?? null;
-      return {
-        ...(await shownReview(db, setup.id, review, false)),
-        id: assignment.id,
-        reviewer: setup.names.get(assignment.reviewerId)!,
-        author: setup.names.get(assignment.authorId)!,
-        at,
-        number: review.number,
-        late: isLate(at, due, forum.graceMinutes),
-        received: isReceived(assignment, now),
-        withheld: await withheldWhy(db, { assignment }, now),
-        changedSince: post !== undefined && standingVersion(post, now) > review.postNumber,
-        distance,
-        far: isFar(distance),
-        answer: answers.get(assignment.id) ?? null,
-      };
-    }),
-  );
-  const by = (key: 'reviewer' | 'author') => shown.filter((each) => each[key].id === studentId);
-  return { wrote: by('reviewer'), got: by('author') };
+  const read = (assignments: readonly Assignment[]) =>
+    Promise.all(
+      assignments.map(async (assignment): Promise<StaffReview> => {
+        const review = stored.get(assignment.id)!;
+        const { student, terms } = reviewers.get(assignment.reviewerId)!;
+        const due = asked(forum, student, terms, setup.groups).reviewsDue;
+        const at = sentAt(assignment, now) ?? review.at;
+        const post = opened.posts.get(assignment.postId);
+        const distance = distances.get(assignment.id) ?? null;
+        return {
+          ...(await shownReview(db, setup.id, review, false)),
+          id: assignment.id,
+          reviewer: setup.names.get(assignment.reviewerId)!,
+          author: setup.names.get(assignment.authorId)!,
+          at,
+          number: review.number,
+          late: isLate(at, due, forum.graceMinutes),
+          received: isReceived(assignment, now),
+          withheld: await withheldWhy(db, { assignment }, now),
+          changedSince: post !== undefined && standingVersion(post, now) > review.postNumber,
+          distance,
+          far: isFar(distance),
+          answer: answers.get(assignment.id) ?? null,
+          filesCovered: 0,
+        };
+      }),
+    );
+  return {
+    wrote: await read(seen.filter(({ reviewerId }) => reviewerId === studentId)),
+    got: await read(seen.filter(({ authorId }) => authorId === studentId)),
+  };
 }
 
 /** Takes note that a student's reviews count otherwise now. */

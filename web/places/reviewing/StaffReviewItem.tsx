@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { withholdReview, type StaffReview } from '../../../contract/reviewing';
-import { percentWords } from '../../../words/numbers';
+import { percentWords, plural } from '../../../words/numbers';
 import { call } from '../../data/api';
+import { withQuery } from '../../data/useApi';
 import { useCourse } from '../../data/course';
 import { Problem } from '../../ui/Problem';
 import { Prose } from '../../ui/Prose';
@@ -10,13 +11,14 @@ import { When } from '../../ui/When';
 import { ShownReview } from '../reviews/ShownReview';
 
 /** Keeps a review from its author, or lets it go. */
-function Withhold({ forum, review }: { forum: string; review: StaffReview }) {
+function Withhold({ forum, review, hidden }: { forum: string; review: StaffReview; hidden: boolean }) {
   const course = useCourse().id;
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
   const [fills, setFills] = useState(false);
   const { busy, problem, attempt } = useSaving();
   const params = { course, forum, assignment: review.id };
+  const endpoint = withQuery(withholdReview, { names: hidden ? 'hidden' : 'shown' });
   if (review.withheld)
     return (
       <div className="mt-3 border-l-2 border-seal pl-3">
@@ -27,7 +29,7 @@ function Withhold({ forum, review }: { forum: string; review: StaffReview }) {
           type="button"
           className="btn btn-sm mt-1 h-9"
           disabled={busy}
-          onClick={() => void attempt(() => call(withholdReview, params, { withheld: false }))}
+          onClick={() => void attempt(() => call(endpoint, params, { withheld: false }))}
         >
           Let it go
         </button>
@@ -45,7 +47,7 @@ function Withhold({ forum, review }: { forum: string; review: StaffReview }) {
       className="mt-3 space-y-2"
       onSubmit={(event) => {
         event.preventDefault();
-        void attempt(() => call(withholdReview, params, { withheld: true, reason, fills }));
+        void attempt(() => call(endpoint, params, { withheld: true, reason, fills }));
       }}
     >
       <textarea
@@ -80,11 +82,14 @@ export function StaffReviewItem({
   forum,
   review,
   names = 'both',
+  hidden = false,
 }: {
   forum: string;
   review: StaffReview;
   /** Whose names are told. */
   names?: 'both' | 'author' | 'reviewer';
+  /** Whether names are covered. */
+  hidden?: boolean;
 }) {
   const { reviewer, author } = review;
   const title =
@@ -110,13 +115,18 @@ export function StaffReviewItem({
         {review.changedSince && <span className="quiet">the post was changed since</span>}
       </p>
       <ShownReview review={review} />
+      {review.filesCovered > 0 && (
+        <p className="quiet mt-2 text-sm">
+          {plural(review.filesCovered, 'file')}, shown once names are: a file may tell whose it is.
+        </p>
+      )}
       {review.answer && (
         <div className="ruled mt-2 border-l-2 pl-3">
           <p className="quiet text-sm">{author.given} answers</p>
           <Prose html={review.answer.html} className="text-base" />
         </div>
       )}
-      <Withhold forum={forum} review={review} />
+      <Withhold forum={forum} review={review} hidden={hidden} />
     </article>
   );
 }

@@ -3,7 +3,7 @@ import { getReviewsOf, type StaffReview } from '../../../../contract/reviewing';
 import { peersGave, type PeerCriterion } from '../../../../core/review/peers';
 import { percentWords, plural, pointWords } from '../../../../words/numbers';
 import { useCourse } from '../../../data/course';
-import { useApi } from '../../../data/useApi';
+import { useApi, withQuery } from '../../../data/useApi';
 import { StaffReviewItem } from '../../reviewing/StaffReviewItem';
 
 /** What peers gave one criterion: the choice of each, and the mean. */
@@ -31,7 +31,16 @@ function Given({ of: { criterion, values, mean } }: { of: PeerCriterion }) {
 }
 
 /** The reviews of the student's own post, folded, with what the peers gave and the mean; none of it is the score. */
-function Got({ forum, reviews }: { forum: string; reviews: readonly StaffReview[] }) {
+function Got({
+  forum,
+  reviews,
+  hidden,
+}: {
+  forum: string;
+  reviews: readonly StaffReview[];
+  /** Whether names are covered. */
+  hidden: boolean;
+}) {
   if (reviews.length === 0) return null;
   const given = peersGave(
     reviews.at(-1)!.guide,
@@ -65,7 +74,7 @@ function Got({ forum, reviews }: { forum: string; reviews: readonly StaffReview[
         </table>
       )}
       {reviews.map((review) => (
-        <StaffReviewItem key={review.id} forum={forum} review={review} names="reviewer" />
+        <StaffReviewItem key={review.id} forum={forum} review={review} names="reviewer" hidden={hidden} />
       ))}
     </details>
   );
@@ -74,9 +83,9 @@ function Got({ forum, reviews }: { forum: string; reviews: readonly StaffReview[
 /** On the Desk, below what a student posted: the reviews they wrote, and folded those they got. */
 export function ReviewsOnDesk({ view }: { view: DeskView }) {
   const course = useCourse().id;
-  const asks = view.from.forum.review !== null && !view.covered;
+  const asks = view.from.forum.review !== null;
   const { data } = useApi(
-    getReviewsOf,
+    withQuery(getReviewsOf, { names: view.namesHidden ? 'hidden' : 'shown' }),
     asks ? { course, forum: view.forum.id, student: view.student.id } : null,
   );
   if (!asks || !data || data.wrote.length + data.got.length === 0) return null;
@@ -86,9 +95,15 @@ export function ReviewsOnDesk({ view }: { view: DeskView }) {
         {data.wrote.length === 0 ? 'No review written yet' : `${plural(data.wrote.length, 'review')} written`}
       </h3>
       {data.wrote.map((review) => (
-        <StaffReviewItem key={review.id} forum={view.forum.id} review={review} names="author" />
+        <StaffReviewItem
+          key={review.id}
+          forum={view.forum.id}
+          review={review}
+          names="author"
+          hidden={view.namesHidden}
+        />
       ))}
-      <Got forum={view.forum.id} reviews={data.got} />
+      <Got forum={view.forum.id} reviews={data.got} hidden={view.namesHidden} />
     </section>
   );
 }
