@@ -31,6 +31,11 @@ export const termForum = z.object({
   answersReceived: z.int(),
   answeredBy: z.int(),
   asides: z.int(),
+  /** Reviews of others they sent, and of their own post they received. */
+  reviewsSent: z.int(),
+  reviewsReceived: z.int(),
+  /** null where nothing is to be reviewed, or by no day. */
+  reviewsDue: instant.nullable(),
   ownTerms: z.array(ownTerm),
   looks: z.array(secondLook),
   /** Missed, and so was the one before or after it. */

@@ -2,6 +2,7 @@ import type { Change } from '../course/change/changeCourse';
 import type { StudentTerm, TermForum } from '../../contract/studentTerm';
 import { accessTo } from '../../core/access/accessTo';
 import type { ResolvedTerms } from '../../core/terms/resolveTerms';
+import { isReceived, sentAt, type Assignment } from '../../core/course/assignment';
 import type { CourseData } from '../../core/course/courseData';
 import type { Forum } from '../../core/course/forum';
 import { existsAt, type Post } from '../../core/course/post';
@@ -14,6 +15,7 @@ import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { courseData } from '../course/facts/courseData';
 import { loadAnswersTo } from '../course/posts/loadPosts';
+import { loadAssignments } from '../course/reviews/loadAssignments';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
 import { conflict, notFound } from '../refusals/problem';
 import { gradebookRows, shownAs } from './gradebookView';
@@ -36,6 +38,7 @@ function forumLine(
   forum: Forum,
   student: Student,
   answers: readonly Post[],
+  assignments: readonly Assignment[],
   now: number,
 ): { readonly line: Omit<TermForum, 'looks' | 'missedInARow'>; readonly missed: boolean | null } {
   const card = course.setup.cards.get(forum.id)!;
@@ -69,6 +72,11 @@ function forumLine(
       asides: [...own, ...answers].filter(
         (post) => post.forumId === forum.id && post.asideWith === student.id && existsAt(post, now),
       ).length,
+      reviewsSent: part.reviews.filter((each) => sentAt(each, now) !== null).length,
+      reviewsReceived: assignments.filter(
+        (each) => each.forumId === forum.id && each.authorId === student.id && isReceived(each, now),
+      ).length,
+      reviewsDue: part.slots.some(({ kind }) => kind === 'review') ? part.reviewsDue : null,
       ownTerms: ownTermsOf(part.terms),
       item:
         card.itemId === null || forum.evaluation === null
@@ -106,9 +114,10 @@ export async function studentTerm(
   if (!student || student.removed || !worksWith(course, studentId)) throw notFound();
   const data = await courseData(db, setup, { authorId: studentId });
   const answers = await loadAnswersTo(db, setup.id, studentId);
+  const assignments = await loadAssignments(db, setup, { personId: studentId });
   const lines = [...setup.forums.values()]
     .filter(({ status }) => status === 'published')
-    .map((forum) => forumLine(course, data, forum, student, answers, now));
+    .map((forum) => forumLine(course, data, forum, student, answers, assignments, now));
   const missed = missesInARow(
     lines.flatMap(({ line: { id, lastDue }, missed: isMissed }) =>
       isMissed === null || lastDue === null ? [] : [{ id, lastDue, missed: isMissed }],

@@ -2,11 +2,12 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { courseFile } from '../../contract/courseFile';
 import type { DeskView, DocketView } from '../../contract/evaluate';
 import type { ForumSettings } from '../../contract/forumSettings';
+import type { StudentTerm } from '../../contract/studentTerm';
 import type { RehearsalView } from '../../contract/rehearsal';
 import { textOf } from '../../core/text/textOf';
 import { content, drawn, ofInes, PNG, send, type Exchange } from '../testing/exchange';
 import { GUIDE } from '../testing/reviewed';
-import { C, F } from '../testing/testServer';
+import { at, C, F } from '../testing/testServer';
 
 let c: Exchange;
 
@@ -74,6 +75,16 @@ describe('reviews, wherever else they stand', () => {
       slots.find(({ kind }) => kind === 'review')!.state,
     ]);
     expect(states).toContainEqual([reviewerId, 'met']);
+    const forumOf = async (student: string) => {
+      const term = (await c.teodora.get(`${C}/students/${student}/term`).expect(200)).body as StudentTerm;
+      return term.forums.find((each) => each.id === 'floodplain');
+    };
+    expect(await forumOf(reviewerId)).toMatchObject({
+      reviewsSent: 1,
+      reviewsDue: at('03-11 23:59'),
+      lastDue: at('03-04 23:59'),
+    });
+    expect(await forumOf('ines')).toMatchObject({ reviewsSent: 0, reviewsReceived: 0 });
     const accepted = { id: 'accept-those', action: 'accept', students: [reviewerId], preview: false };
     await c.teodora.send('post', `${F}/docket`, accepted).expect(200);
     const { settings: kept } = (await c.teodora.get(`${F}/settings`).expect(200)).body as {

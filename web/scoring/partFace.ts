@@ -22,6 +22,8 @@ export interface FieldsProps<F> {
   readonly says: (field: string) => ReactNode;
   readonly change: (patch: Partial<F>) => void;
   readonly changeMaximum: (points: string) => void;
+  /** Students judge one another’s posts by it: it looks at the post it is about, and serves no part of a score. */
+  readonly isForPeers?: boolean;
 }
 
 /** A way of scoring that the form offers. */

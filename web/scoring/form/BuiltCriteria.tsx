@@ -136,7 +136,8 @@ function BuiltCriterion({
   update,
   actions,
   says,
-}: EditedRow<TypedCriterion> & Pick<FieldsProps<object>, 'says'>) {
+  isForPeers = false,
+}: EditedRow<TypedCriterion> & Pick<FieldsProps<object>, 'says' | 'isForPeers'>) {
   return (
     <fieldset className="ruled rounded-box border p-3">
       <legend className="sr-only">{row.title || which}</legend>
@@ -159,25 +160,27 @@ function BuiltCriterion({
           value={row.description}
           change={(description) => update({ description })}
         />
-        <div className="flex flex-wrap gap-2">
-          <SelectField
-            label={`What ${which} looks at`}
-            value={row.basis}
-            change={(basis) => update({ basis })}
-            options={[
-              ['whole', 'looks at everything'],
-              ['initial', 'looks at the initial post'],
-              ['replies', 'looks at the replies'],
-            ]}
-          />
-          <TextField
-            className="h-9 min-w-52 grow"
-            label={`Outcome that ${which} serves`}
-            placeholder="Serves a learning outcome, if any"
-            value={row.outcome}
-            change={(outcome) => update({ outcome })}
-          />
-        </div>
+        {!isForPeers && (
+          <div className="flex flex-wrap gap-2">
+            <SelectField
+              label={`What ${which} looks at`}
+              value={row.basis}
+              change={(basis) => update({ basis })}
+              options={[
+                ['whole', 'looks at everything'],
+                ['initial', 'looks at the initial post'],
+                ['replies', 'looks at the replies'],
+              ]}
+            />
+            <TextField
+              className="h-9 min-w-52 grow"
+              label={`Outcome that ${which} serves`}
+              placeholder="Serves a learning outcome, if any"
+              value={row.outcome}
+              change={(outcome) => update({ outcome })}
+            />
+          </div>
+        )}
       </div>
       <Levels row={row} which={which} update={update} />
       {row.levels.map(({ id }, at) => (
@@ -211,17 +214,19 @@ export function BuiltCriteria(
         says={says}
         beside={criteria.length > 0 && <MostInAll most={most} {...props} />}
       >
-        {(row) => <BuiltCriterion {...row} says={says} />}
+        {(row) => <BuiltCriterion {...row} says={says} isForPeers={props.isForPeers} />}
       </EditedList>
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm"
-          checked={fields.anyNumber}
-          onChange={(event) => change({ anyNumber: event.target.checked })}
-        />
-        Any number between the lowest and the highest level may be given
-      </label>
+      {!props.isForPeers && (
+        <label className="flex items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={fields.anyNumber}
+            onChange={(event) => change({ anyNumber: event.target.checked })}
+          />
+          Any number between the lowest and the highest level may be given
+        </label>
+      )}
     </div>
   );
 }

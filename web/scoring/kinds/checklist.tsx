@@ -68,12 +68,14 @@ function ChecklistFields(props: FieldsProps<Fields>) {
                 value={row.title}
                 change={(title) => update({ title })}
               />
-              <SelectField
-                label={`What ticks ${which}`}
-                value={row.slot}
-                change={(slot) => update({ slot })}
-                options={ties}
-              />
+              {!props.isForPeers && (
+                <SelectField
+                  label={`What ticks ${which}`}
+                  value={row.slot}
+                  change={(slot) => update({ slot })}
+                  options={ties}
+                />
+              )}
               {actions}
             </div>
             {says(`items.${index}.title`)}

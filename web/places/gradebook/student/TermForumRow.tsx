@@ -42,7 +42,9 @@ function termWords({ name, value, source }: TermForum['ownTerms'][number], zone:
   return `${words} (${from})`;
 }
 
-function talkWords({ posts, held, answersGiven, answersReceived, answeredBy, asides }: TermForum): string {
+function talkWords(forum: TermForum): string {
+  const { posts, held, answersGiven, answersReceived, answeredBy, asides } = forum;
+  const { reviewsSent, reviewsReceived } = forum;
   return [
     posts > 0 && plural(posts, 'post'),
     held > 0 && `${held} held`,
@@ -51,6 +53,8 @@ function talkWords({ posts, held, answersGiven, answersReceived, answeredBy, asi
       ? `got ${plural(answersReceived, 'reply', 'replies')} from ${answeredBy}`
       : posts > 0 && 'no reply yet',
     asides > 0 && plural(asides, 'aside'),
+    reviewsSent > 0 && `reviewed ${plural(reviewsSent, 'classmate')}`,
+    reviewsReceived > 0 && `received ${plural(reviewsReceived, 'review')}`,
   ]
     .filter(Boolean)
     .join(' · ');
@@ -78,6 +82,9 @@ export function TermForumRow({ forum, term }: { forum: TermForum; term: StudentT
           <span className="quiet text-sm">
             {forum.asked ? PHASE[forum.phase] : 'not asked'}
             {forum.lastDue !== null && ` · due ${dateWords(forum.lastDue, course.zone)}`}
+            {forum.asked &&
+              forum.reviewsDue !== null &&
+              ` · reviews due ${dateWords(forum.reviewsDue, course.zone)}`}
           </span>
         </p>
         <p className="num quiet text-sm">

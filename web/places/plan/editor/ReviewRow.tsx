@@ -26,6 +26,7 @@ function GuideFields({ kit, values }: RowProps) {
           change({ ...guide, fields: { ...guide.fields, [guided]: { ...guide.fields[guided], ...patch } } })
         }
         changeMaximum={() => undefined}
+        isForPeers
       />
       {says(`${at}.criteria`)}
       {says(`${at}.items`)}
