@@ -14,7 +14,7 @@ export function FormRow({
   return (
     <fieldset
       id={id}
-      className="ruled scroll-mt-16 border-b py-4 last:border-0 sm:grid sm:grid-cols-[8.5rem_1fr]"
+      className="ruled min-w-0 scroll-mt-16 border-b py-4 last:border-0 sm:grid sm:grid-cols-[8.5rem_1fr]"
     >
       <legend className="float-left pt-1.5 font-semibold sm:contents">
         <span className="block pt-1.5">{label}</span>

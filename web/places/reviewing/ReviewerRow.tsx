@@ -55,7 +55,7 @@ function Grip({ id }: { id: string }) {
       ref={setNodeRef}
       {...listeners}
       title="Drag to whoever is to review it"
-      className="-ml-1 inline-flex cursor-grab touch-none items-center py-1"
+      className="-ml-1 inline-flex cursor-grab touch-none items-center py-1 max-sm:hidden"
     >
       <GripVertical className="quiet size-4" aria-hidden />
     </span>
@@ -91,6 +91,9 @@ export const ReviewerRow = memo(function ReviewerRow({
         >
           {name}
         </button>
+        {person.hasPost && (
+          <span className="quiet num block text-xs font-normal sm:hidden">reviewed by {reviewedBy}</span>
+        )}
         {!person.hasPost && short?.why !== 'noPost' && (
           <span className="quiet block text-xs font-normal">no post yet</span>
         )}
@@ -101,7 +104,11 @@ export const ReviewerRow = memo(function ReviewerRow({
             const author = nameOf(each.authorId);
             return (
               <li key={each.id} className="flex items-start gap-x-2">
-                {isMovable(each) ? <Grip id={each.id} /> : <span className="-ml-1 w-4 shrink-0" />}
+                {isMovable(each) ? (
+                  <Grip id={each.id} />
+                ) : (
+                  <span className="-ml-1 w-4 shrink-0 max-sm:hidden" />
+                )}
                 <span className="flex min-w-0 flex-wrap items-baseline gap-x-2">
                   <span className={stands(each) ? '' : 'quiet line-through'}>{author}</span>
                   <span className={`text-sm ${each.late && stands(each) ? 'text-late' : 'quiet'}`}>
@@ -142,7 +149,7 @@ export const ReviewerRow = memo(function ReviewerRow({
           </p>
         )}
       </td>
-      <td className="num py-2 text-right">{person.hasPost ? reviewedBy : '–'}</td>
+      <td className="num py-2 text-right max-sm:hidden">{person.hasPost ? reviewedBy : '–'}</td>
     </DropRow>
   );
 });

@@ -62,10 +62,10 @@ export function ReviewerTable({
             <th scope="col" className="py-1.5 pr-3 font-normal">
               Reviewer
             </th>
-            <th scope="col" className="py-1.5 pr-3 pl-5 font-normal">
+            <th scope="col" className="py-1.5 pr-3 font-normal sm:pl-5">
               Whose post
             </th>
-            <th scope="col" className="num py-1.5 text-right font-normal whitespace-nowrap">
+            <th scope="col" className="num py-1.5 text-right font-normal whitespace-nowrap max-sm:hidden">
               Reviewed by
             </th>
           </tr>

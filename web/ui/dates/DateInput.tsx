@@ -96,7 +96,7 @@ export function DateInput({
   const words =
     day === null ? '' : week === null ? weekday.format(day) : `${weekday.format(day)}, wk ${week}`;
   return (
-    <span ref={box} className="flex min-w-0 items-center gap-1.5">
+    <span ref={box} className="flex min-w-0 items-center gap-1.5 max-[22rem]:flex-wrap">
       {withTime ? (
         <>
           <input {...held} hidden />

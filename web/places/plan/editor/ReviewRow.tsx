@@ -80,7 +80,7 @@ export function ReviewRow({ kit, values }: RowProps) {
               ? 'Nothing is assigned until you do it, in Reviews of the forum.'
               : 'Everybody is reviewed as often as they review. Whoever posts late joins in, and where a post goes, its reviewers get another.'}
           </p>
-          <div className="grid gap-3 sm:grid-cols-2">{date('reviewsDue', 'Reviews due')}</div>
+          <div>{date('reviewsDue', 'Reviews due')}</div>
           {!isByHand && (
             <div className={line}>
               Partners are drawn
