@@ -4,13 +4,10 @@ import { Ellipsis, GripVertical } from 'lucide-react';
 import type { Reviewing } from '../../../contract/reviewing';
 import { SHORT_WORDS } from '../../../words/reviews';
 import { Menu } from '../../ui/Menu';
-import { STATE_WORDS, stands } from './assignmentWords';
+import { PREVIEW, STATE_WORDS, stands } from './assignmentWords';
 import type { ReviewerLine } from './useRows';
 
 type Assignment = Reviewing['assignments'][number];
-
-/** How the names of assignments begin that would be made, were partners drawn now. */
-export const PREVIEW = 'preview-';
 
 /** Whether staff can still give a review to somebody else. */
 const isMovable = ({ id, state }: Assignment) => state === 'toWrite' && !id.startsWith(PREVIEW);

@@ -13,6 +13,9 @@ export const STATE_WORDS: Readonly<Record<Assignment['state'], string>> = {
   withdrawn: 'taken back',
 };
 
+/** How the names of assignments begin that would be made, were partners drawn now. */
+export const PREVIEW = 'preview-';
+
 /** Whether an assignment still stands. */
 export const stands = ({ state }: Assignment): boolean =>
   state === 'toWrite' || state === 'sent' || state === 'withheld' || state === 'received';

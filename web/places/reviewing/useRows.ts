@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import type { Reviewing as View } from '../../../contract/reviewing';
-import { FILTERS, stands, type FilterName } from './assignmentWords';
-import { PREVIEW } from './ReviewerRow';
+import { FILTERS, PREVIEW, stands, type FilterName } from './assignmentWords';
 
 /** A student of the page with what belongs to them. */
 export interface ReviewerLine {
