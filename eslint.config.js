@@ -47,7 +47,7 @@ export default tseslint.config(
   {
     files: [
       'server/{discuss/drafts,readMarks/readMarks,readMarks/received}.ts',
-      'server/{notices,mail,sessions}/*.ts',
+      'server/{calendar,notices,mail,sessions}/*.ts',
       'server/course/{change,record}/*.ts',
       'server/db/migrate.ts',
     ],

@@ -63,6 +63,8 @@ describe('the API', () => {
       'application/json',
       'application/octet-stream',
       'application/octet-stream',
+      'text/calendar',
+      'text/calendar',
       'text/event-stream',
     ]);
     expect(fileRoutes.every(({ path }) => endpoints.every((each) => each.path !== path))).toBe(true);

@@ -18,6 +18,7 @@ export type Heard = 'posts' | 'ready' | 'scores' | 'notices';
  */
 export type Matter =
   | Heard
+  | 'calendar'
   | 'course'
   | 'drafts'
   | 'findings'

@@ -47,6 +47,20 @@ export const reviewFileContent: FileRoute = {
   type: 'application/octet-stream',
 };
 
+const CALENDAR = 'text/calendar; charset=utf-8';
+
+export const subscribedCalendar: FileRoute = {
+  path: '/calendars/:secret/juror.ics',
+  summary: 'All dates of whoever made this secret address, as iCalendar',
+  type: CALENDAR,
+};
+
+export const oneDate: FileRoute = {
+  path: '/api/calendar/:key/date.ics',
+  summary: 'One date of one’s calendar, as iCalendar',
+  type: CALENDAR,
+};
+
 export const liveStream: FileRoute = {
   path: LIVE_PATH,
   summary: 'The stream of what changes for whoever is signed in, as server-sent events',
@@ -61,5 +75,7 @@ export const fileRoutes: readonly FileRoute[] = [
   courseJson,
   fileContent,
   reviewFileContent,
+  subscribedCalendar,
+  oneDate,
   liveStream,
 ];

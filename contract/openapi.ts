@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import * as account from './account';
 import * as admin from './admin';
+import * as calendar from './calendar';
 import * as cells from './cells';
 import * as course from './course';
 import * as courseSettings from './courseSettings';
@@ -64,6 +65,7 @@ export const endpoints: readonly Endpoint[] = [
   waiting,
   notices,
   myWork,
+  calendar,
   reviewing,
   reviews,
   evaluate,

@@ -5,6 +5,8 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { openapi } from '../contract/openapi';
 import { adminRoutes } from './admin/routes';
+import { calendarFileRoutes } from './calendar/fileRoutes';
+import { calendarRoutes } from './calendar/routes';
 import { courseRoutes } from './frame/routes';
 import type { TrustProxy } from './config';
 import type { Deps } from './feature/deps';
@@ -95,6 +97,7 @@ export function createApp(
   readMarksRoutes(serve, deps);
   searchRoutes(serve, deps);
   myWorkRoutes(serve, deps);
+  calendarRoutes(serve, deps);
   reviewRoutes(serve, deps);
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);
@@ -108,6 +111,7 @@ export function createApp(
   vantageRoutes(serve, deps);
   fileRoutes(app, deps);
   reviewFileRoute(app, deps);
+  calendarFileRoutes(app, deps);
 
   options.more?.(app);
   app.use('/api', noSuchRoute);

@@ -41,8 +41,8 @@ interface Candidate<T> {
   readonly source: TermSource;
 }
 
-function targets(terms: OwnTerms, student: Student): boolean {
-  const { kind, ids } = terms.targets;
+/** Whether own terms are for a student: by name, by a group of theirs, or by their section. (rules §2) */
+export function areFor({ targets: { kind, ids } }: OwnTerms, student: Student): boolean {
   if (kind === 'students') return ids.includes(student.id);
   if (kind === 'groups') return student.groupIds.some((id) => ids.includes(id));
   return student.sectionId !== null && ids.includes(student.sectionId);
@@ -173,7 +173,7 @@ const shared = new WeakMap<Forum, Map<string, ResolvedTerms>>();
 function resolve(forum: Forum, student: Student): ResolvedTerms {
   const applied: number[] = [];
   forum.ownTerms.forEach((terms, index) => {
-    if (targets(terms, student)) applied.push(index);
+    if (areFor(terms, student)) applied.push(index);
   });
   if (applied.length === 0 && student.accommodationMinutes <= 0) return withoutOwnTerms(forum);
   let answers = shared.get(forum);

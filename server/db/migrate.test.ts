@@ -32,6 +32,7 @@ const COMMITTED: readonly string[] = [
   'a1eeca3e231ccbf96c992c5a6e418ef6a65640d5f9f58433b52ba42c79fde5c3',
   'a82e4fad4b7e8e04b3bc1dcb6eac41be43576469b209f68a439f55fc3de48d7a',
   '837f29410c92e24bb23010b9fa1ae223118788e375898559d2e0c4fd91e938fd',
+  'ed0b89b729c473dc4097de3481d7c722b29646277946da8068f481dde8ecb41e',
 ];
 
 describe('migrations', () => {

@@ -3,6 +3,7 @@ import type { Passage } from '../../contract/evaluate';
 import type { AttachedFile } from '../../contract/files';
 import type { ForumRules, ForumSettings } from '../../contract/forumSettings';
 import type { MailChoice } from '../../contract/notices';
+import type { Saying } from '../../core/calendar/said';
 import type { Gradebook } from '../../core/gradebook/gradebook';
 import type { ToldDates } from '../../core/notices/notice';
 import type { RecipeDates } from '../../core/plan/recipeDates';
@@ -443,6 +444,24 @@ export interface Database {
     by: string;
     before: string;
     undone_at: number | null;
+  };
+  /** Whoever can subscribe to their calendar, by the hash of its secret address; no hash: it was withdrawn. */
+  calendar_address: {
+    person_id: string;
+    hash: string | null;
+    made_at: number | null;
+    /** So many minutes before something is due it reminds. */
+    alarm: number | null;
+  };
+  /** What a person's calendar last said of a date. */
+  calendar_said: {
+    person_id: string;
+    key: string;
+    course_id: string;
+    saying: Json<Saying>;
+    sequence: number;
+    changed_at: number;
+    cancelled: number;
   };
   /** How students review one another in a forum: what decides the order, and when it was decided who reviews whom. */
   review_book: { forum_id: string; seed: string; paired_at: number | null };
