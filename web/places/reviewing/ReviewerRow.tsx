@@ -21,8 +21,8 @@ export interface RowActions {
   readonly choose: (personId: string | null) => void;
 }
 
-/** A row on which a review is dropped. What it holds is not drawn again while something is dragged over it. */
-function DropRow({
+/** The row of a student, on which a review is dropped. What it holds is not drawn again while something is dragged. */
+export function ReviewerRow({
   id,
   takes,
   isChosen,
@@ -60,7 +60,7 @@ function Grip({ id }: { id: string }) {
 }
 
 /** Whom one student reviews, how each review stands, and by how many their own post is reviewed. */
-export const ReviewerRow = memo(function ReviewerRow({
+export const ReviewerCells = memo(function ReviewerCells({
   person,
   mine,
   reviewedBy,
@@ -68,17 +68,14 @@ export const ReviewerRow = memo(function ReviewerRow({
   nameOf,
   actions,
   isChosen,
-  takes,
 }: ReviewerLine & {
   nameOf: (id: string) => string;
   actions: RowActions;
   isChosen: boolean;
-  /** Whether it takes the review that is dragged; null: none is, or it comes from here. */
-  takes: boolean | null;
 }) {
   const { id, name } = person.person;
   return (
-    <DropRow id={id} takes={takes} isChosen={isChosen}>
+    <>
       <th scope="row" className="py-2 pr-3 text-left font-medium">
         <button
           type="button"
@@ -147,6 +144,6 @@ export const ReviewerRow = memo(function ReviewerRow({
         )}
       </td>
       <td className="num py-2 text-right max-sm:hidden">{person.hasPost ? reviewedBy : '–'}</td>
-    </DropRow>
+    </>
   );
 });

@@ -10,7 +10,7 @@ import {
 import { useMemo, useState } from 'react';
 import { dragWords } from '../../ui/dragWords';
 import { stands } from './assignmentWords';
-import { ReviewerRow, type RowActions } from './ReviewerRow';
+import { ReviewerCells, ReviewerRow, type RowActions } from './ReviewerRow';
 import { useInSteps } from './useInSteps';
 import type { ReviewerLine } from './useRows';
 
@@ -74,12 +74,17 @@ export function ReviewerTable({
           {rows.slice(0, shown).map((row) => (
             <ReviewerRow
               key={row.person.person.id}
-              {...row}
-              nameOf={nameOf}
-              actions={actions}
-              isChosen={chosen === row.person.person.id}
+              id={row.person.person.id}
               takes={!what || row.person.person.id === what.reviewerId ? null : takes(row, what)}
-            />
+              isChosen={chosen === row.person.person.id}
+            >
+              <ReviewerCells
+                {...row}
+                nameOf={nameOf}
+                actions={actions}
+                isChosen={chosen === row.person.person.id}
+              />
+            </ReviewerRow>
           ))}
         </tbody>
       </table>
