@@ -11,6 +11,8 @@ export const calendarEntry = z.object({
   course: z.object({ id, title: z.string(), code: z.string(), zone: z.string() }),
   forum: z.object({ id, title: z.string() }),
   date: z.enum(CALENDAR_DATES),
+  /** What it is called in its forum: "Initial post due". */
+  name: z.string(),
   at: instant,
   /** Of a student: what is due then, and how it stands. */
   slots: z.array(slot),

@@ -177,6 +177,10 @@ export const makeRouter = () =>
                   lazy: async () => ({ Component: (await import('./places/plan/Plan')).Plan }),
                 },
                 {
+                  path: 'plan/dates',
+                  lazy: async () => ({ Component: (await import('./places/calendar/Dates')).Dates }),
+                },
+                {
                   path: 'plan/checks',
                   lazy: async () => ({ Component: (await import('./places/plan/Checks')).Checks }),
                 },
@@ -272,6 +276,10 @@ export const makeRouter = () =>
                 {
                   path: 'my-work',
                   lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),
+                },
+                {
+                  path: 'my-work/dates',
+                  lazy: async () => ({ Component: (await import('./places/calendar/Dates')).Dates }),
                 },
                 {
                   path: 'scores',

@@ -21,6 +21,9 @@ export const addresses = {
   /** Where a person begins in a course. */
   course: (course: string): string => `/c/${course}`,
   myWork: inCourse('my-work'),
+  /** What opens, what is due and what closes, for students and for staff. */
+  ownDates: inCourse('my-work/dates'),
+  plannedDates: inCourse('plan/dates'),
   scores: inCourse('scores'),
   notices: inCourse('notices'),
   search: inCourse('search'),

@@ -4,6 +4,7 @@ import { studentDates } from '../../core/calendar/studentEntries';
 import { isDueBy } from '../../core/calendar/isDueBy';
 import { participationOf } from '../../core/participation/participationOf';
 import type { Slot } from '../../core/participation/slot';
+import { dateName } from '../../words/calendar';
 import { courseData } from '../course/facts/courseData';
 import { courseFor, worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
@@ -15,6 +16,8 @@ export interface PersonDate {
   readonly course: InCourse;
   readonly entry: CalendarEntry;
   readonly forumTitle: string;
+  /** What the date is called there. */
+  readonly name: string;
   /** Of a student: what is due then. */
   readonly slots: readonly Slot[];
 }
@@ -56,6 +59,7 @@ export async function datesInCourse(db: Db, course: InCourse, now: number): Prom
       return {
         ...{ key, course, entry },
         forumTitle: setup.cards.get(entry.forumId)!.title,
+        name: dateName(entry.date, setup.forums.get(entry.forumId)!.required),
         slots: slots.get(key) ?? [],
       };
     }),

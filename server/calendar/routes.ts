@@ -6,13 +6,14 @@ import { coursesOf, datesInCourse, type PersonDate } from './datesOf';
 import { chooseAlarm, makeAddress, withdrawAddress } from './subscriptions';
 
 /** A date as it is answered. */
-function shown({ key, course, entry, forumTitle, slots }: PersonDate): contract.CalendarEntry {
+function shown({ key, course, entry, forumTitle, name, slots }: PersonDate): contract.CalendarEntry {
   const { id, title, code, zone } = course.setup;
   return {
     key,
     course: { id, title, code, zone },
     forum: { id: entry.forumId, title: forumTitle },
     date: entry.date,
+    name,
     at: entry.at,
     slots: [...slots],
     students: entry.own?.students ?? null,

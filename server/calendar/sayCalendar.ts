@@ -7,7 +7,11 @@ import type { Deps } from '../feature/deps';
 import { coursesOf, datesInCourse, type DatesOfCourse, type PersonDate } from './datesOf';
 
 /** What a calendar says of a date. */
-function sayingOf({ course, entry, forumTitle }: PersonDate, origin: string, alarm: number | null): Saying {
+function sayingOf(
+  { course, entry, forumTitle, name }: PersonDate,
+  origin: string,
+  alarm: number | null,
+): Saying {
   const { setup, person } = course;
   const isDue = entry.date.endsWith('Due');
   const path =
@@ -16,7 +20,7 @@ function sayingOf({ course, entry, forumTitle }: PersonDate, origin: string, ala
       : addresses.forum(setup.id, entry.forumId);
   return {
     at: entry.at,
-    title: calendarTitle(entry.date, forumTitle, entry.own?.students ?? null),
+    title: calendarTitle(name, forumTitle, entry.own?.students ?? null),
     text: `${setup.code} ${setup.title}`.trim(),
     url: origin + path,
     alarm: isDue && alarm !== null ? alarm * MINUTE : null,

@@ -1,6 +1,7 @@
 import { FailedPage } from '../../ui/FailedPage';
 import { addresses } from '../../../words/addresses';
 import { fromNow, sameDay } from '../../../words/dates';
+import { CalendarDays } from 'lucide-react';
 import { Fragment, type ComponentProps, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getMyWork, type WorkDraft, type WorkLine } from '../../../contract/myWork';
@@ -304,7 +305,13 @@ export function MyWork() {
         : `You have ${NUMBERS[soon] ?? soon} things due this week, ${given}.`;
   return (
     <div className="mx-auto w-full max-w-[60rem] px-5 pt-8 pb-20">
-      <h1 className="text-[1.7rem] leading-tight">{heading}</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+        <h1 className="text-[1.7rem] leading-tight">{heading}</h1>
+        <Link to={addresses.ownDates(course.id)} className="link-plain flex items-center gap-1.5">
+          <CalendarDays className="size-4" aria-hidden />
+          All dates
+        </Link>
+      </div>
       {groups
         .filter(([, lines]) => lines.length > 0)
         .map(([title, lines, strong]) => (

@@ -1,4 +1,4 @@
-import { ArrowLeftRight, LibraryBig, ListOrdered, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { ArrowLeftRight, CalendarDays, LibraryBig, ListOrdered, Redo2, Trash2, Undo2 } from 'lucide-react';
 import type { ComponentType } from 'react';
 import { Link } from 'react-router';
 import { plural } from '../../../words/numbers';
@@ -118,6 +118,10 @@ export function PlanTools({
         </>
       )}
       <span className="grow" />
+      <Link to="dates" className="quiet flex items-center gap-1 text-sm hover:underline">
+        <CalendarDays className="size-4" aria-hidden />
+        Dates
+      </Link>
       <Link to="library" className="quiet flex items-center gap-1 text-sm hover:underline">
         <LibraryBig className="size-4" aria-hidden />
         Rubrics
