@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { courseParams, id, instant, percent, personName } from './basics';
+import { freeDay } from './courseSettings';
 import { endpoint } from './endpoint';
 
 const titled = z.object({ id, title: z.string() });
@@ -21,6 +22,7 @@ export const courseFrame = z.object({
   staff: z.array(personName.extend({ role: z.string() })),
   /** Mondays of weeks without classes. */
   freeWeeks: z.array(z.string()),
+  freeDays: z.array(freeDay),
   /** Students ready for evaluation over all forums; 0 for a student. */
   ready: z.int(),
 });

@@ -7,7 +7,7 @@ const sound: CourseSettings = {
   zone: 'Europe/Lisbon',
   firstDay: '2026-02-02',
   lastDay: '2026-03-29',
-  freeWeeks: ['2026-02-16'],
+  freeDays: [{ day: '2026-02-16', title: 'Founders’ day' }],
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [{ id: 'cat-1', title: 'Hearings', weight: 7000, zeroForMissing: false }],
   mode: 'weighted',
@@ -27,7 +27,7 @@ const refused = (change: Partial<Record<keyof CourseSettings, unknown>>) => {
 describe('settings of a course', () => {
   it('are taken where they make sense', () => {
     expect(refused({})).toEqual({});
-    expect(refused({ letters: [], units: [], categories: [], freeWeeks: [] })).toEqual({});
+    expect(refused({ letters: [], units: [], categories: [], freeDays: [] })).toEqual({});
     expect(refused({ lastDay: sound.firstDay })).toEqual({});
   });
   it.each<[string, keyof CourseSettings, unknown, RegExp]>([
@@ -40,7 +40,16 @@ describe('settings of a course', () => {
     ['a day that February does not have', 'firstDay', '2026-02-30', /2026-02-02/],
     ['a term that ends before it begins', 'lastDay', '2026-02-01', /before the first|400 days/],
     ['a term of years', 'lastDay', '2028-01-01', /400 days/],
-    ['a week named by its Tuesday', 'freeWeeks', ['2026-02-17'], /Monday/],
+    ['a free day that is no day', 'freeDays', [{ day: '2026-02-30', title: '' }], /2026-02-02/],
+    [
+      'a free day twice',
+      'freeDays',
+      [
+        { day: '2026-02-16', title: '' },
+        { day: '2026-02-16', title: 'Again' },
+      ],
+      /twice/,
+    ],
     ['a scale without a lowest letter', 'letters', [{ letter: 'A', from: 5000 }], /0 %/],
     [
       'two letters at one percentage',

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { mondayOf } from '../core/time/calendarDay';
 import { isZone } from '../core/time/isZone';
 import { courseParams, day, id, percent, version } from './basics';
 import { endpoint } from './endpoint';
@@ -18,6 +17,12 @@ const category = z.strictObject({
 });
 const letter = z.strictObject({ letter: z.string().trim().min(1, 'Write a letter.').max(8), from: percent });
 
+/** A day without classes, and what it is called. */
+export const freeDay = z.strictObject({
+  day,
+  title: z.string().trim().max(80, 'At most 80 characters.'),
+});
+
 /** Everything about a course that its instructors set. */
 export const courseSettings = z
   .strictObject({
@@ -27,10 +32,7 @@ export const courseSettings = z
     /** First and last day of the term, by the course's calendar. */
     firstDay: day,
     lastDay: day,
-    /** Mondays of weeks without classes. */
-    freeWeeks: z
-      .array(day.refine((monday) => mondayOf(monday) === monday, 'A week is named by its Monday.'))
-      .max(60),
+    freeDays: z.array(freeDay).max(200, 'At most 200 days without classes.'),
     units: z.array(unit).max(60),
     categories: z.array(category).max(40),
     mode: z.enum(['weighted', 'byPoints']),
@@ -48,6 +50,8 @@ export const courseSettings = z
       refuse('letters', 'The lowest letter starts at 0 %, so that every total has one.');
     if (letters.some(({ from }, index) => index > 0 && letters[index - 1]!.from === from))
       refuse('letters', 'Two letters start at the same percentage.');
+    if (new Set(settings.freeDays.map(({ day }) => day)).size < settings.freeDays.length)
+      refuse('freeDays', 'The same day appears here twice.');
     for (const [field, list] of [
       ['units', settings.units],
       ['categories', settings.categories],

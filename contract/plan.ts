@@ -237,6 +237,8 @@ export const duplicateForums = endpoint({
     /** The unit the copies stand in; null: that of the original. */
     unitId: id.nullable(),
     days: z.int().min(-730).max(730),
+    /** What would fall on a day without classes goes on to the next with. */
+    toClassDays: z.boolean().default(false),
   }),
   answer: done,
 });

@@ -46,6 +46,7 @@ export async function layOutCourse(db: Db): Promise<void> {
       zone: ZONE,
       term_start: when('02-02 00:00'),
       term_end: when('03-30 00:00'),
+      free_days: toJson([{ day: '2026-03-27', title: 'Founders’ day' }]),
       letters: toJson([
         { letter: 'A', from: 9000 },
         { letter: 'B', from: 8000 },

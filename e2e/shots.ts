@@ -19,7 +19,6 @@ const C = '/c/rvc210';
 
 /** One current picture of each main view; see docs/screenshots. */
 const SHOTS: readonly Shot[] = [
-  { name: 'sign-in', who: '', path: '/sign-in' },
   { name: 'plan', who: 'teodora', path: `${C}/plan?forum=weir-hearing` },
   { name: 'forum-editor', who: 'teodora', path: `${C}/plan/paying/edit` },
   { name: 'checks', who: 'teodora', path: `${C}/plan/checks` },
@@ -44,6 +43,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'reviewing', who: 'teodora', path: `${C}/discuss/briefs/reviewing` },
   { name: 'review', who: 'noura-alkhatib', path: `${C}/reviews/brief-review-24` },
   { name: 'gradebook', who: 'teodora', path: `${C}/gradebook` },
+  { name: 'dates', who: 'rafael-osei', path: `${C}/my-work/dates?view=month` },
   { name: 'my-work', who: 'sade-nkemelu', path: `${C}/my-work` },
   {
     name: 'desk-narrow',

@@ -132,6 +132,11 @@ export function findingWords(finding: Finding, words: FindingWords): { title: st
         return ['The prompt is empty.', 'Students are asked to answer it. Write the question first.'];
       case 'dueOutsideTerm':
         return ['Outside the term.', `It is due ${date('due')}. Check the year.`];
+      case 'dueOnFreeDay':
+        return [
+          'On a day without classes.',
+          `It is due ${date('due')}${params.day ? `: ${String(params.day)}` : ''}.`,
+        ];
       case 'dueOutsidePosting':
         return [
           'Due after posting has closed.',

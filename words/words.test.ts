@@ -214,6 +214,7 @@ describe('findings in words', () => {
       'sealWithoutInitial',
       'sealOpensAtOneWord',
       'dueInClockChange',
+      'dueOnFreeDay',
       'crowdedDueDates',
       'enrolledAfterDue',
       'outsideCategory',

@@ -4,6 +4,7 @@ import type { CourseData } from '../course/courseData';
 import type { Forum } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Student } from '../course/roster';
+import type { CalendarDay } from '../time/calendarDay';
 import type { Instant } from '../time/instant';
 import type { Repair } from './repairs';
 import type { Category } from '../gradebook/gradebook';
@@ -26,6 +27,8 @@ export interface CheckContext {
   readonly term: { readonly from: Instant; readonly until: Instant } | null;
   /** Pairs of people who must not review one another; left out: none. */
   readonly mustNots?: readonly (readonly [Id, Id])[];
+  /** Days without classes, by the day; left out: none. */
+  readonly freeDays?: ReadonlyMap<CalendarDay, string>;
   /** Whether something stands in the prompt. */
   readonly hasPrompt: boolean;
   /** The forum's name for other checks' sentences, by id. */

@@ -230,4 +230,20 @@ describe('checks', () => {
     const slow = [...students, student('dalia', { accommodationMinutes: 5 * 24 * 60 })];
     expect(codes({}, { term }, [], slow)).not.toContain('dueOutsideTerm');
   });
+  it('on a day without classes is named, and goes on to the next class day', () => {
+    const freeDays = new Map([['2026-03-04', 'Founders’ day']]);
+    expect(codes({}, { freeDays: new Map([['2026-03-05', '']]) })).toEqual([]);
+    const [found] = find({}, { freeDays });
+    expect(found).toMatchObject({
+      code: 'dueOnFreeDay',
+      field: 'initialDue',
+      students: [],
+      params: { due: at('03-04 23:59'), day: 'Founders’ day' },
+      repair: { date: 'initialDue', at: at('03-05 23:59') },
+    });
+    // The own terms of one student name that student, and the forum’s date is left alone.
+    const own = only('ines', { dates: { repliesDue: { at: at('03-10 12:00') } } });
+    const [theirs] = find({ ownTerms: own }, { freeDays: new Map([['2026-03-10', '']]) });
+    expect(theirs).toMatchObject({ field: 'repliesDue', students: ['ines'], repair: null });
+  });
 });

@@ -45,6 +45,7 @@ function candidates(
   { code, field, students }: Finding,
   members: readonly Member[],
   unit: readonly Forum[],
+  classDay: (at: Instant) => Instant,
 ): Repair[] {
   if (code === 'unitOutOfOrder') {
     const later = laterAbove(forum, unit);
@@ -57,6 +58,13 @@ function candidates(
   if (code === 'dueOutsidePosting') {
     const due = latest(concerned.map((dates) => dates[field === 'initialDue' ? 'initialDue' : 'repliesDue']));
     return due === null ? [] : [{ date: 'postingUntil', at: due + grace }];
+  }
+  if (
+    code === 'dueOnFreeDay' &&
+    (field === 'initialDue' || field === 'repliesDue' || field === 'reviewsDue')
+  ) {
+    const due = forum.schedule[field];
+    return due === null || students.length > 0 ? [] : [{ date: field, at: classDay(due) }];
   }
   // What the class wrote stays in sight after its end too.
   if (code === 'postingAfterInvisible') return [{ date: 'visibleUntil', at: null }];
@@ -89,6 +97,7 @@ const nameOf = ({ code, field }: Finding) => `${code} ${field}`;
  *
  * @param unit the forums of its unit, in the order of the plan
  * @param check what is found in the forum as it would be with a repair
+ * @param classDay moves an instant off days without classes
  * @returns null where no such change is known
  */
 export function repairOf(
@@ -98,9 +107,10 @@ export function repairOf(
   unit: readonly Forum[],
   before: readonly Finding[],
   check: (repair: Repair) => readonly Finding[],
+  classDay: (at: Instant) => Instant = (at) => at,
 ): Repair | null {
   const known = new Map(before.map((each) => [nameOf(each), new Set(each.students)]));
-  for (const repair of candidates(forum, found, members, unit)) {
+  for (const repair of candidates(forum, found, members, unit, classDay)) {
     if (!worsensNobody(forum, repair, members)) continue;
     const isNew = (each: Finding) => {
       if (nameOf(each) === nameOf(found)) return true;

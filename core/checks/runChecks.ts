@@ -2,10 +2,13 @@ import { asked } from '../terms/asked';
 import { inAudience } from '../terms/audience';
 import { resolveTerms, type ResolvedTerms } from '../terms/resolveTerms';
 import type { Forum } from '../course/forum';
+import { toClassDay } from '../plan/classDays';
+import type { Instant } from '../time/instant';
 import type { Alike, Check, CheckContext, Finding, Member } from './check';
 import { crowdedDueDates } from './crowdedDueDates';
 import { dueBeforePosting } from './dueBeforePosting';
 import { dueInClockChange } from './dueInClockChange';
+import { dueOnFreeDay } from './dueOnFreeDay';
 import { dueOutsidePosting } from './dueOutsidePosting';
 import { dueOutsideTerm } from './dueOutsideTerm';
 import { emptyAudience } from './emptyAudience';
@@ -51,6 +54,7 @@ const CHECKS: readonly Check[] = [
   sealWithoutInitial,
   dueInClockChange,
   dueOutsideTerm,
+  dueOnFreeDay,
   crowdedDueDates,
   spaceTooSmall,
   tooFewCanPost,
@@ -80,9 +84,11 @@ export function runChecks(input: CheckInput): Finding[] {
   const unit = input.unit ?? [];
   const check = (repair: Repair) =>
     findIn({ ...input, forum: repaired(forum, repair), unit: placed(unit, forum, repair) }).findings;
+  const { freeDays } = input;
+  const classDay = (at: Instant) => (freeDays ? toClassDay(at, input.course.zone, freeDays) : at);
   const mended = findings.map((found) =>
     REPAIRED.has(found.code)
-      ? withRepair(found, () => repairOf(forum, found, members, unit, findings, check))
+      ? withRepair(found, () => repairOf(forum, found, members, unit, findings, check, classDay))
       : found,
   );
   return [...mended.filter((f) => f.severity === 'error'), ...mended.filter((f) => f.severity === 'warning')];
@@ -101,7 +107,13 @@ function withRepair(found: Finding, look: () => Repair | null): Finding {
 }
 
 /** The findings for which a repair is looked for. */
-const REPAIRED = new Set(['dueOutsidePosting', 'postingAfterInvisible', 'crowdedDueDates', 'unitOutOfOrder']);
+const REPAIRED = new Set([
+  'dueOutsidePosting',
+  'dueOnFreeDay',
+  'postingAfterInvisible',
+  'crowdedDueDates',
+  'unitOutOfOrder',
+]);
 
 /** Everything the checks find in a forum, with whom it was asked of. */
 function findIn(input: CheckInput): { findings: Finding[]; members: readonly Member[]; forum: Forum } {

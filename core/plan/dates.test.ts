@@ -57,11 +57,21 @@ describe('moving dates', () => {
 });
 
 describe('shifting a plan', () => {
+  /** The day after the replies are due, and the one after that. */
+  const freeDays = new Map([
+    ['2026-03-09', 'Founders’ day'],
+    ['2026-03-10', ''],
+  ]);
   const shift = (change: Partial<Parameters<typeof shiftPlan>[1]>) =>
     shiftPlan(
       [f],
-      { days: 1, from: null, forumIds: ['forum'], sectionId: null, ownTermsToo: true, ...change },
+      {
+        ...{ days: 1, from: null, forumIds: ['forum'], sectionId: null, ownTermsToo: true },
+        toClassDays: false,
+        ...change,
+      },
       ZONE,
+      freeDays,
       () => 'made',
     );
   it('from a day on moves only what lies after it, a day lost to snow', () => {
@@ -91,6 +101,13 @@ describe('shifting a plan', () => {
     ]);
     const [made] = shift({ sectionId: 'morning' });
     expect(made!.rules.ownTerms[1]).toMatchObject({ id: 'made', targets: { ids: ['morning'] } });
+  });
+  it('names what would fall on a day without classes, and goes on to the next with where asked', () => {
+    const dates = (toClassDays: boolean) =>
+      shift({ toClassDays })[0]!.dates.map(({ name, after, freeDay }) => [name, after, freeDay]);
+    expect(dates(false)).toContainEqual(['repliesDue', at('03-10 23:59'), '']);
+    expect(dates(true)).toContainEqual(['repliesDue', at('03-11 23:59'), '']);
+    expect(dates(true)).toContainEqual(['initialDue', at('03-05 23:59'), null]);
   });
   it('leaves out forums in which nothing moves', () => {
     expect(shift({ from: at('06-01 00:00') })).toEqual([]);

@@ -2,6 +2,8 @@ import type { DateName, DateTerm, Forum, Schedule } from '../course/forum';
 import type { Id } from '../course/id';
 import type { Instant } from '../time/instant';
 import { ownTermsOf, withDatesFor } from './ownTermsOf';
+import type { CalendarDay } from '../time/calendarDay';
+import { freeDayAt, toClassDay } from './classDays';
 import { mapDates, shiftDays, type DatedRules } from './mapDates';
 
 /** What is to be shifted. */
@@ -16,6 +18,8 @@ export interface Shift {
   readonly sectionId: Id | null;
   /** Whether own terms move along; only for everyone. */
   readonly ownTermsToo: boolean;
+  /** Whether what would fall on a day without classes goes on to the next with. */
+  readonly toClassDays: boolean;
 }
 
 /** A date before and after. */
@@ -25,6 +29,8 @@ export interface ShiftedDate {
   readonly ownTerms: Id | null;
   readonly before: Instant;
   readonly after: Instant;
+  /** What the day without classes is called that it falls on, or would without going on; null: none. */
+  readonly freeDay: string | null;
 }
 
 /** One forum as it would be, with every date that moves. */
@@ -60,17 +66,28 @@ function sectionDates(forum: Forum, sectionId: Id): Schedule {
  * Shifts dates of forums by days of the course's calendar, wall-clock times kept also across a clock change: of everyone,
  * own terms along or not; or of one section, by own terms of that section. Forums in which nothing moves are left out.
  *
+ * @param freeDays days without classes, by the day
  * @param newId makes ids of own terms that have to be made
  */
 export function shiftPlan(
   forums: readonly Forum[],
   shift: Shift,
   zone: string,
+  freeDays: ReadonlyMap<CalendarDay, string>,
   newId: () => Id,
 ): ShiftedForum[] {
   const result: ShiftedForum[] = [];
   const moves = (at: Instant) => shift.from === null || at >= shift.from;
-  const move = (at: Instant) => (moves(at) ? shiftDays(at, shift.days, zone) : at);
+  const shifted = (at: Instant) => shiftDays(at, shift.days, zone);
+  const move = (at: Instant) => {
+    if (!moves(at)) return at;
+    return shift.toClassDays ? toClassDay(shifted(at), zone, freeDays) : shifted(at);
+  };
+  const dateOf = (name: DateName, ownTerms: Id | null, before: Instant): ShiftedDate => ({
+    ...{ name, ownTerms, before },
+    after: move(before),
+    freeDay: freeDayAt(shifted(before), zone, freeDays),
+  });
   for (const forum of forums) {
     if (!shift.forumIds.includes(forum.id)) continue;
     const dates: ShiftedDate[] = [];
@@ -82,7 +99,7 @@ export function shiftPlan(
         const at = before[name];
         if (at === null || !moves(at)) continue;
         said[name] = { at: move(at) };
-        dates.push({ name, ownTerms: null, before: at, after: move(at) });
+        dates.push(dateOf(name, null, at));
       }
       rules = {
         schedule: forum.schedule,
@@ -97,7 +114,7 @@ export function shiftPlan(
       rules = mapDates(forum, move, { ownTermsToo: shift.ownTermsToo });
       for (const name of NAMES) {
         const at = forum.schedule[name];
-        if (at !== null && moves(at)) dates.push({ name, ownTerms: null, before: at, after: move(at) });
+        if (at !== null && moves(at)) dates.push(dateOf(name, null, at));
       }
       if (shift.ownTermsToo)
         for (const own of forum.ownTerms)
@@ -105,7 +122,7 @@ export function shiftPlan(
             const term = own.dates[name];
             if (term === undefined || typeof term !== 'object' || !('at' in term) || !moves(term.at))
               continue;
-            dates.push({ name, ownTerms: own.id, before: term.at, after: move(term.at) });
+            dates.push(dateOf(name, own.id, term.at));
           }
     }
     if (dates.length > 0 && shift.days !== 0)

@@ -1,5 +1,6 @@
 import BetterSqlite3 from 'better-sqlite3';
 import { describe, expect, it } from 'vitest';
+import { defineFunctions } from './functions';
 import { digestOf, migrate, MIGRATIONS } from './migrate';
 
 /** The steps that data out there has gone through. A new step is added here with its own commit; none is ever changed. */
@@ -33,6 +34,7 @@ const COMMITTED: readonly string[] = [
   'a82e4fad4b7e8e04b3bc1dcb6eac41be43576469b209f68a439f55fc3de48d7a',
   '837f29410c92e24bb23010b9fa1ae223118788e375898559d2e0c4fd91e938fd',
   'ed0b89b729c473dc4097de3481d7c722b29646277946da8068f481dde8ecb41e',
+  '1bcb33703a2701355f7e5a3c3bb2fe66a1f9746f50a29faa207d62ecd781bbd4',
 ];
 
 describe('migrations', () => {
@@ -51,5 +53,28 @@ describe('migrations', () => {
     const sqlite = new BetterSqlite3(':memory:');
     sqlite.pragma(`user_version = ${MIGRATIONS.length + 1}`);
     expect(() => migrate(sqlite)).toThrow('newer Juror');
+  });
+  it('keep weeks without classes as their days, in the course and in what its record says', () => {
+    const sqlite = new BetterSqlite3(':memory:');
+    defineFunctions(sqlite);
+    const at = MIGRATIONS.findIndex((step) => step.includes('free_days'));
+    for (const step of MIGRATIONS.slice(0, at)) sqlite.exec(step);
+    sqlite.exec(`
+      INSERT INTO course (id, title, code, zone, term_start, term_end, free_weeks)
+        VALUES ('rivers', 'Rivers', 'RVC', 'UTC', 0, 1, '["2026-02-16"]');
+      INSERT INTO person (id, email, given_name, family_name, sortable_name, password_hash)
+        VALUES ('teodora', 't@example', 'Teodora', 'Maric', 'Maric, Teodora', NULL);
+      INSERT INTO record (course_id, at, actor_id, what, subject, before, after)
+        VALUES ('rivers', 1, 'teodora', 'course.saved', 'course', '{"freeWeeks":[],"title":"R"}', '{"freeWeeks":["2026-02-16"],"title":"Rivers"}');
+    `);
+    sqlite.exec(MIGRATIONS[at]!);
+    const days = ['16', '17', '18', '19', '20'].map((day) => ({ day: `2026-02-${day}`, title: '' }));
+    const { free_days } = sqlite.prepare('SELECT free_days FROM course').get() as { free_days: string };
+    expect(JSON.parse(free_days)).toEqual(days);
+    const { before, after } = sqlite.prepare('SELECT before, after FROM record').get() as Record<string, string>;
+    expect([JSON.parse(before!), JSON.parse(after!)]).toEqual([
+      { freeDays: [], title: 'R' },
+      { freeDays: days, title: 'Rivers' },
+    ]);
   });
 });

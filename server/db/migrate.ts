@@ -27,6 +27,7 @@ import { searched } from './migrations/0025_searched';
 import { reviews } from './migrations/0027_reviews';
 import { reviewingSteps } from './migrations/0028_reviewing_steps';
 import { calendar } from './migrations/0029_calendar';
+import { freeDays } from './migrations/0030_free_days';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -62,6 +63,7 @@ export const MIGRATIONS: readonly string[] = [
   reviews,
   reviewingSteps,
   calendar,
+  freeDays,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

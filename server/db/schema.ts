@@ -6,6 +6,7 @@ import type { MailChoice } from '../../contract/notices';
 import type { Saying } from '../../core/calendar/said';
 import type { Gradebook } from '../../core/gradebook/gradebook';
 import type { ToldDates } from '../../core/notices/notice';
+import type { FreeDay } from '../../core/plan/classDays';
 import type { RecipeDates } from '../../core/plan/recipeDates';
 import type { AssignmentEnd } from '../../core/course/assignment';
 import type { Guide } from '../../core/course/evaluation';
@@ -63,7 +64,7 @@ export interface Database {
     letters: Generated<Json<Gradebook['letters']>>;
     version: Generated<number>;
     /** Mondays of weeks without classes, `2026-02-16`. */
-    free_weeks: Generated<Json<readonly string[]>>;
+    free_days: Generated<Json<readonly FreeDay[]>>;
     /** Since when it stands in nobody's list of courses. */
     put_away_at: Generated<number | null>;
   };

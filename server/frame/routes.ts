@@ -31,6 +31,7 @@ export function courseRoutes(serve: Serve, deps: Deps): void {
         .filter((each) => each.role !== 'student' && !each.removed)
         .map((each) => ({ ...setup.names.get(each.personId)!, role: each.role })),
       freeWeeks: [...setup.freeWeeks],
+      freeDays: [...setup.freeDays],
       ready,
     };
   });

@@ -27,14 +27,18 @@ const HEARINGS = { id: 'hearings', title: 'Hearings', weight: 6000, zeroForMissi
 
 describe('course settings', () => {
   it('are changed by instructors and read by staff', async () => {
-    const answer = await save({ title: 'Rivers', code: 'RVC 211', freeWeeks: ['2026-02-23', '2026-02-16'] });
+    const freeDays = [
+      { day: '2026-02-23', title: '' },
+      { day: '2026-02-16', title: 'Founders’ day' },
+    ];
+    const answer = await save({ title: 'Rivers', code: 'RVC 211', freeDays });
     expect(answer.status).toBe(200);
     expect(answer.body.settings).toMatchObject({
       title: 'Rivers',
       code: 'RVC 211',
       firstDay: '2026-02-02',
       lastDay: '2026-03-29',
-      freeWeeks: ['2026-02-16', '2026-02-23'],
+      freeDays: [...freeDays].reverse(),
     });
     expect((await c.ines.get(C).expect(200)).body).toMatchObject({ title: 'Rivers', code: 'RVC 211' });
     await c.pilar.get(`${C}/settings`).expect(200);
@@ -52,7 +56,7 @@ describe('course settings', () => {
     [{ title: '' }, 'settings.title'],
     [{ lastDay: '2026-01-01' }, 'settings.lastDay'],
     [{ zone: 'Nowhere' }, 'settings.zone'],
-    [{ freeWeeks: ['2026-02-17'] }, 'settings.freeWeeks.0'],
+    [{ freeDays: [{ day: '2026-02-30', title: '' }] }, 'settings.freeDays.0.day'],
     [{ letters: [{ letter: 'A', from: 5000 }] }, 'settings.letters'],
     [{ categories: [{ ...HEARINGS, weight: 20_000 }] }, 'settings.categories.0.weight'],
     [{ colour: 'blue' }, 'settings.colour'],

@@ -1,3 +1,5 @@
+import type { Instant } from '../../core/time/instant';
+import { freeDaysBy, toClassDay } from '../../core/plan/classDays';
 import { mapDates, shiftDays } from '../../core/plan/mapDates';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
@@ -13,12 +15,18 @@ import { saveForum } from './saveForum';
 export async function duplicateForums(
   deps: Deps,
   course: InCourse,
-  order: { copies: readonly { from: string; to: string }[]; unitId: string | null; days: number },
+  order: {
+    copies: readonly { from: string; to: string }[];
+    unitId: string | null;
+    days: number;
+    toClassDays: boolean;
+  },
   now: number,
 ): Promise<void> {
   const { setup } = course;
   if (order.unitId !== null && !setup.units.some(({ id }) => id === order.unitId))
     throw wrongField('unitId', 'Choose a unit of this course.');
+  const freeDays = freeDaysBy(setup.freeDays);
   const copyOf = new Map(order.copies.map(({ from, to }) => [from, to]));
   const place = [...setup.forums.keys()];
   const copies = [...order.copies].sort((a, b) => place.indexOf(a.from) - place.indexOf(b.from));
@@ -26,7 +34,11 @@ export async function duplicateForums(
   for (const { from, to } of copies) {
     const row = await forumRow(deps.db, setup.id, from);
     const settings = settingsOf(row, null);
-    const rules = mapDates(settings.rules, (at) => shiftDays(at, order.days, setup.zone));
+    const move = (at: Instant) => {
+      const moved = shiftDays(at, order.days, setup.zone);
+      return order.toClassDays ? toClassDay(moved, setup.zone, freeDays) : moved;
+    };
+    const rules = mapDates(settings.rules, move);
     const fresh = await deps.courses.get(deps.db, setup.id);
     await saveForum(
       deps,

@@ -29,6 +29,7 @@ export function courseFrame(change: Partial<CourseFrame> = {}): CourseFrame {
     categories: [],
     staff: [{ ...teodora, role: 'instructor' }],
     freeWeeks: [],
+    freeDays: [],
     ready: 0,
     ...change,
   };

@@ -2,6 +2,7 @@ import type { CourseSettings } from '../../../contract/courseSettings';
 import { forumOf } from '../../../contract/forumSettings';
 import type { Forum } from '../../../core/course/forum';
 import type { Student } from '../../../core/course/roster';
+import { freeWeeksOf } from '../../../core/plan/classDays';
 import type { Item } from '../../../core/gradebook/gradebook';
 import type { CourseSetup, ForumCard, Member } from '../setup/courseCache';
 import { termOf } from '../setup/term';
@@ -147,14 +148,15 @@ export async function setupAt(db: Db, setup: CourseSetup, t: number): Promise<Co
     ...(settings && { mode: settings.mode, letters: settings.letters, categories: settings.categories }),
     items,
   };
-  const { title, code, zone, freeWeeks, units } = settings ?? setup;
+  const { title, code, zone, freeDays, units } = settings ?? setup;
   const term = settings === null ? setup : termOf(settings);
   return {
     ...setup,
     title,
     code,
     zone,
-    freeWeeks,
+    freeWeeks: freeWeeksOf(freeDays),
+    freeDays,
     units,
     termStart: term.termStart,
     termEnd: term.termEnd,

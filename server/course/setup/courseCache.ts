@@ -2,6 +2,7 @@ import { nameOrder } from '../../../core/text/nameOrder';
 import { fromJson } from '../../db/json';
 import type { PersonName } from '../../../contract/basics';
 import { forumOf, type ForumRules } from '../../../contract/forumSettings';
+import { freeWeeksOf, type FreeDay } from '../../../core/plan/classDays';
 import type { Forum } from '../../../core/course/forum';
 import type { Group, Student } from '../../../core/course/roster';
 import type { Gradebook } from '../../../core/gradebook/gradebook';
@@ -54,6 +55,7 @@ export interface CourseSetup {
   readonly asOf: number | null;
   /** Mondays of weeks without classes, `2026-02-16`. */
   readonly freeWeeks: readonly string[];
+  readonly freeDays: readonly FreeDay[];
   readonly groupPlans: readonly { id: string; title: string; version: number }[];
   readonly members: ReadonlyMap<string, Member>;
   readonly names: ReadonlyMap<string, PersonName>;
@@ -163,7 +165,8 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     termEnd: course.term_end,
     version: course.version,
     asOf: null,
-    freeWeeks: fromJson(course.free_weeks),
+    freeWeeks: freeWeeksOf(fromJson(course.free_days)),
+    freeDays: fromJson(course.free_days),
     groupPlans: groupPlans.map(({ id, title, version }) => ({ id, title, version })),
     members: new Map(
       rows.map((row) => [

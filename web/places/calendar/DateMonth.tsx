@@ -4,7 +4,7 @@ import { DayPicker } from 'react-day-picker';
 import { enGB } from 'react-day-picker/locale';
 import { Link } from 'react-router';
 import type { CalendarEntry } from '../../../contract/calendar';
-import { mondayOf, type CalendarDay } from '../../../core/time/calendarDay';
+import type { CalendarDay } from '../../../core/time/calendarDay';
 import { calendarTitle } from '../../../words/calendar';
 import { asTyped, dayIn } from '../../ui/dates/dayAsTyped';
 import { timeWords } from '../../ui/dateWords';
@@ -46,14 +46,14 @@ function InDay({ entry, isStaff }: { entry: CalendarEntry; isStaff: boolean }) {
 export function DateMonth({
   entries,
   today,
-  freeWeeks,
+  freeDays,
   isStaff,
   namesCourse,
 }: {
   entries: readonly CalendarEntry[];
   today: CalendarDay;
-  /** Mondays of weeks without classes. */
-  freeWeeks: readonly CalendarDay[];
+  /** Days without classes, with what they are called. */
+  freeDays: ReadonlyMap<CalendarDay, string>;
   isStaff: boolean;
   namesCourse: boolean;
 }) {
@@ -85,6 +85,11 @@ export function DateMonth({
                 >
                   {day.date.getDate()}
                 </span>
+                {modifiers.free && (
+                  <span className="quiet block text-[0.7rem] leading-tight break-words max-sm:sr-only">
+                    {freeDays.get(asTyped(day.date)) || 'no classes'}
+                  </span>
+                )}
                 {of.length > 0 && (
                   <ul className="mt-0.5 space-y-1">
                     {of.map((entry) => (
@@ -96,7 +101,7 @@ export function DateMonth({
             );
           },
         }}
-        modifiers={{ free: (day) => freeWeeks.includes(mondayOf(asTyped(day))) }}
+        modifiers={{ free: (day) => freeDays.has(asTyped(day)) }}
         modifiersClassNames={{ free: 'bg-base-200' }}
         classNames={{
           root: '',

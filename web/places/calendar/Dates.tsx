@@ -1,6 +1,7 @@
 import { ArrowLeft } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
 import { getCalendar, getOwnCalendar } from '../../../contract/calendar';
+import { freeDaysBy } from '../../../core/plan/classDays';
 import { addresses } from '../../../words/addresses';
 import { useNow } from '../../data/clock';
 import { useCourse } from '../../data/course';
@@ -118,7 +119,7 @@ export function Dates() {
             : 'Nothing has a date yet. What you are asked to write appears here as soon as a forum opens.'}
         </p>
       ) : asMonth ? (
-        <DateMonth {...shown} freeWeeks={ofAll ? [] : course.freeWeeks} />
+        <DateMonth {...shown} freeDays={freeDaysBy(ofAll ? [] : course.freeDays)} />
       ) : (
         <DateList {...shown} term={ofAll ? null : termDays(course)} />
       )}

@@ -1,11 +1,15 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from '../../ui/toast';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
+import { freeDaysBy } from '../../../core/plan/classDays';
+import { shiftPlan } from '../../../core/plan/shiftPlan';
 import { plural } from '../../../words/numbers';
+import { DATE_WORDS } from '../../../words/schedule';
+import { dateWords } from '../../ui/dateWords';
 import type { ForumActions } from './useForumActions';
 import { Problem } from '../../ui/Problem';
 import { useSaving } from '../../ui/useSaving';
@@ -26,17 +30,43 @@ export function CopyDialog({
   const [what, setWhat] = useState<'forum' | 'unit'>('forum');
   const [unitId, setUnitId] = useState('');
   const [weeks, setWeeks] = useState('1');
+  const [toClassDays, setToClassDays] = useState(true);
   const { busy, problem, setProblem, attempt } = useSaving();
   const siblings = plan.forums.filter((forum) => forum.unitId === planned.unitId);
-  const forums = what === 'forum' ? [planned] : siblings;
+  const forums = useMemo(
+    () => (what === 'forum' ? [planned] : plan.forums.filter((forum) => forum.unitId === planned.unitId)),
+    [what, planned, plan],
+  );
+  const days = Number(weeks.replace(',', '.')) * 7;
+  const onFreeDays = useMemo(
+    () =>
+      Number.isInteger(days)
+        ? shiftPlan(
+            forums.map(({ forum }) => forum),
+            {
+              days,
+              from: null,
+              forumIds: forums.map(({ id }) => id),
+              sectionId: null,
+              ownTermsToo: false,
+              toClassDays: false,
+            },
+            course.zone,
+            freeDaysBy(course.freeDays),
+            newId,
+          )
+            .flatMap((forum) => forum.dates)
+            .filter(({ freeDay }) => freeDay !== null)
+        : [],
+    [days, forums, course],
+  );
   const copy = async () => {
-    const days = Number(weeks.replace(',', '.')) * 7;
     if (!Number.isInteger(days) || Math.abs(days) > 730)
       return setProblem('Write a number of weeks; 0 keeps the dates, a minus sign moves earlier.');
     await attempt(async () => {
       await duplicate(
         forums.map(({ id }) => ({ from: id, to: newId() })),
-        { unitId: unitId || null, days },
+        { unitId: unitId || null, days, toClassDays },
         what === 'forum' ? `duplicating ${planned.title}` : 'duplicating a unit',
       );
       toast.success(`${plural(forums.length, 'draft')} made.`);
@@ -85,6 +115,26 @@ export function CopyDialog({
           />
           weeks later
         </div>
+        {onFreeDays.length > 0 && (
+          <div>
+            <ul className="text-sm text-late">
+              {onFreeDays.map(({ name, after, freeDay }) => (
+                <li key={`${name} ${after}`}>
+                  {DATE_WORDS[name]} {dateWords(after, course.zone)}: {freeDay || 'a day without classes'}
+                </li>
+              ))}
+            </ul>
+            <label className="mt-1 flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={toClassDays}
+                onChange={({ target }) => setToClassDays(target.checked)}
+              />
+              Go on to the next class day
+            </label>
+          </div>
+        )}
         <p className="quiet text-sm">
           The copies are drafts without posts. Own terms of sections and groups go along, those of single
           students stay here.

@@ -2,6 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useMemo } from 'react';
 import { Controller, FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import type { PlanView } from '../../../contract/plan';
+import { freeDaysBy } from '../../../core/plan/classDays';
 import { shiftPlan, type Shift, type ShiftedForum } from '../../../core/plan/shiftPlan';
 import { toWallClock } from '../../../core/time/wallClock';
 import { plural } from '../../../words/numbers';
@@ -35,6 +36,7 @@ export function ShiftDialog({
   const course = useCourse();
   const now = useNow();
   const { zone } = course;
+  const freeDays = useMemo(() => freeDaysBy(course.freeDays), [course.freeDays]);
   const schema = useMemo(
     () =>
       shiftForm(
@@ -52,6 +54,7 @@ export function ShiftDialog({
       count: '7',
       unit: '1',
       ownTermsToo: true,
+      toClassDays: false,
     },
     resolver: zodResolver(schema),
     mode: 'onChange',
@@ -60,8 +63,9 @@ export function ShiftDialog({
   const shifted = useMemo(() => {
     const { data: shift } = schema.safeParse(typed);
     const forums = plan.forums.map(({ forum }) => forum);
-    return shift ? shiftPlan(forums, shift, zone, newId) : [];
-  }, [schema, typed, plan, zone]);
+    return shift ? shiftPlan(forums, shift, zone, freeDays, newId) : [];
+  }, [schema, typed, plan, zone, freeDays]);
+  const onFreeDays = shifted.flatMap((forum) => forum.dates).filter(({ freeDay }) => freeDay !== null).length;
   const dates = shifted.reduce((sum, forum) => sum + forum.dates.length, 0);
   const { isSubmitting, errors } = form.formState;
   const problem = firstMessage(errors);
@@ -96,8 +100,16 @@ export function ShiftDialog({
                 The section gets own terms in these forums; for everyone else nothing moves.
               </p>
             )}
+            {onFreeDays > 0 && (
+              <label className="flex items-center gap-2">
+                <input type="checkbox" className="checkbox checkbox-sm" {...form.register('toClassDays')} />
+                {onFreeDays === 1
+                  ? 'The date that falls on a day without classes goes on to the next class day'
+                  : `The ${onFreeDays} dates that fall on a day without classes go on to the next class day`}
+              </label>
+            )}
           </div>
-          <ShiftedDates plan={plan} shifted={shifted} dates={dates} />
+          <ShiftedDates plan={plan} shifted={shifted} dates={dates} goOn={typed.toClassDays} />
           <button className="btn btn-primary mt-5" disabled={dates === 0 || isSubmitting}>
             Shift {plural(dates, 'date')}
           </button>
@@ -162,10 +174,13 @@ function ShiftedDates({
   plan,
   shifted,
   dates,
+  goOn,
 }: {
   plan: PlanView;
   shifted: readonly ShiftedForum[];
   dates: number;
+  /** Whether dates on days without classes go on to the next class day. */
+  goOn: boolean;
 }) {
   const course = useCourse();
   const forums = new Map(plan.forums.map((planned) => [planned.id, planned]));
@@ -196,6 +211,12 @@ function ShiftedDates({
                       <span className="quiet max-sm:w-full">
                         {DATE_WORDS[date.name]}
                         {own && `, ${targetWords(own.targets, plan, course)}`}
+                        {date.freeDay !== null && (
+                          <span className="text-late">
+                            {' '}
+                            {goOn ? 'not' : 'falls'} on {date.freeDay || 'a day without classes'}
+                          </span>
+                        )}
                       </span>
                       <s className="num quiet whitespace-nowrap">{dateWords(date.before, course.zone)}</s>
                       <b className="num font-semibold whitespace-nowrap">

@@ -8,6 +8,7 @@ import type { ForumSettings } from '../../../contract/forumSettings';
 import { isBlank } from '../../../contract/richText';
 import type { CourseFrame } from '../../../contract/course';
 import type { PlannedForum, PlanView } from '../../../contract/plan';
+import { freeDaysBy } from '../../../core/plan/classDays';
 import type { FindingWords } from '../../../words/findings';
 
 /** The plan as the core's functions read it. */
@@ -74,6 +75,7 @@ export function findingsFor(
     unit: unitOf(plan, forum),
     term: { from: course.termStart, until: course.termEnd },
     mustNots: plan.mustNots,
+    freeDays: freeDaysBy(course.freeDays),
     hasPrompt,
   });
 }

@@ -22,6 +22,7 @@ const course = {
   ],
   sections: [{ id: 'evening', title: 'Evening' }],
   categories: [],
+  freeDays: [],
 } as unknown as CourseFrame;
 
 const planned = (id: string, sketch: Partial<PlannedForum> = {}, rules: ForumSketch = {}): PlannedForum => ({

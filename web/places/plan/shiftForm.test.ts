@@ -10,6 +10,7 @@ const typed: TypedShift = {
   count: '1',
   unit: '7',
   ownTermsToo: true,
+  toClassDays: false,
 };
 const problemsOf = (change: Partial<TypedShift>) =>
   schema.safeParse({ ...typed, ...change }).error?.issues.map(({ path }) => path.join('.')) ?? [];
@@ -22,6 +23,7 @@ describe('what is to be shifted', () => {
       forumIds: ['one', 'two'],
       sectionId: null,
       ownTermsToo: true,
+      toClassDays: false,
     });
   });
   it('is chosen forums, whenever their dates are', () => {

@@ -14,6 +14,7 @@ const typed = z.object({
   /** Days in one of what is counted. */
   unit: z.enum(['1', '7']),
   ownTermsToo: z.boolean(),
+  toClassDays: z.boolean(),
 });
 export type TypedShift = z.infer<typeof typed>;
 
@@ -28,19 +29,22 @@ function startOf(day: string, zone: string): number | null {
 
 /** Reads what is to be shifted from what the dialog holds. */
 export function shiftForm(zone: string, allForums: readonly string[]) {
-  return typed.transform(({ which, from, forumIds, section, count, unit, ownTermsToo }, context): Shift => {
-    const isNumber = /^-?\d{1,3}$/.test(count.trim());
-    if (!isNumber)
-      refuse(context, ['count'], 'Write a whole number of days or weeks; a minus sign moves earlier.');
-    const day = startOf(from, zone);
-    if (which === 'from' && day === null)
-      refuse(context, ['from'], 'Choose the day from which dates are shifted.');
-    return {
-      days: isNumber ? Number(count) * Number(unit) : 0,
-      from: which === 'from' ? day : null,
-      forumIds: which === 'from' ? allForums : forumIds,
-      sectionId: section || null,
-      ownTermsToo,
-    };
-  });
+  return typed.transform(
+    ({ which, from, forumIds, section, count, unit, ownTermsToo, toClassDays }, context): Shift => {
+      const isNumber = /^-?\d{1,3}$/.test(count.trim());
+      if (!isNumber)
+        refuse(context, ['count'], 'Write a whole number of days or weeks; a minus sign moves earlier.');
+      const day = startOf(from, zone);
+      if (which === 'from' && day === null)
+        refuse(context, ['from'], 'Choose the day from which dates are shifted.');
+      return {
+        days: isNumber ? Number(count) * Number(unit) : 0,
+        from: which === 'from' ? day : null,
+        forumIds: which === 'from' ? allForums : forumIds,
+        sectionId: section || null,
+        ownTermsToo,
+        toClassDays,
+      };
+    },
+  );
 }

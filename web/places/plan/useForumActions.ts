@@ -41,7 +41,7 @@ export interface ForumActions {
   readonly moveAbove: (plan: PlanView, planned: PlannedForum, above: string) => Promise<void>;
   readonly duplicate: (
     copies: readonly { from: string; to: string }[],
-    where: { unitId: string | null; days: number },
+    where: { unitId: string | null; days: number; toClassDays: boolean },
     label: string,
   ) => Promise<void>;
 }
@@ -116,8 +116,8 @@ export function useForumActions(
         redo: () => set(movedAbove(before, planned.id, above)),
       });
     },
-    duplicate: async (copies, { unitId, days }, label) => {
-      await call(duplicateForums, { course }, { copies: [...copies], unitId, days });
+    duplicate: async (copies, { unitId, days, toClassDays }, label) => {
+      await call(duplicateForums, { course }, { copies: [...copies], unitId, days, toClassDays });
       await askedAnew();
       const made = copies.map(({ to }) => to);
       push({

@@ -22,6 +22,7 @@ import { useTitle } from '../../ui/useTitle';
 import { CategoriesRow } from './rows/CategoriesRow';
 import { CourseRow } from './rows/CourseRow';
 import { LettersRow } from './rows/LettersRow';
+import { FreeDaysRow } from './rows/FreeDaysRow';
 import { TermRow } from './rows/TermRow';
 import { UnitsRow } from './rows/UnitsRow';
 import { ZoneRow } from './rows/ZoneRow';
@@ -103,6 +104,7 @@ function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => voi
         <CourseRow />
         <ZoneRow view={view} />
         <TermRow />
+        <FreeDaysRow />
         <UnitsRow used={view.used.units} />
         <CategoriesRow used={view.used.categories} />
         <LettersRow />

@@ -1,7 +1,6 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { DayPicker } from 'react-day-picker';
 import { enGB } from 'react-day-picker/locale';
-import { mondayOf } from '../../../core/time/calendarDay';
 import { weekOfTerm } from '../../../core/time/weekOfTerm';
 import { asTyped } from './dayAsTyped';
 
@@ -12,6 +11,7 @@ export function Calendar({
   choose,
   term,
   freeWeeks,
+  freeDays,
 }: {
   chosen: Date | null;
   /** The day it is in the course. */
@@ -21,6 +21,8 @@ export function Calendar({
   term: { readonly firstDay: string; readonly lastDay: string } | null;
   /** Mondays of weeks without classes. */
   freeWeeks: readonly string[];
+  /** Days without classes, with what they are called. */
+  freeDays: ReadonlyMap<string, string>;
 }) {
   const isFree = (monday: Date) => freeWeeks.includes(asTyped(monday));
   return (
@@ -57,7 +59,7 @@ export function Calendar({
           </th>
         ),
       }}
-      modifiers={{ free: (day) => freeWeeks.includes(mondayOf(asTyped(day))) }}
+      modifiers={{ free: (day) => freeDays.has(asTyped(day)) }}
       modifiersClassNames={{ free: 'opacity-50', outside: 'invisible' }}
       classNames={{
         root: 'num text-sm',

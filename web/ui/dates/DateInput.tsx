@@ -1,3 +1,4 @@
+import { freeDaysBy } from '../../../core/plan/classDays';
 import { termDays } from '../../data/termDays';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { CalendarDays } from 'lucide-react';
@@ -127,6 +128,7 @@ export function DateInput({
                 today={dayIn(toWallClock(now, course?.zone ?? 'UTC'))!}
                 term={term}
                 freeWeeks={course?.freeWeeks ?? []}
+                freeDays={freeDaysBy(course?.freeDays ?? [])}
                 choose={(chosen) => {
                   hold(withDay(value, chosen, withTime));
                   close();

@@ -11,7 +11,7 @@ import { byUnit } from '../planData';
 import { placeIn } from './TermStrip';
 import { LEFT, TimelineRow } from './TimelineRow';
 import { useStripMoves, type MoveDates } from './useStripMoves';
-import { FreeWeeks, WeekHeads } from './Weeks';
+import { FreeDays, WeekHeads } from './Weeks';
 
 /** How much of the term is seen at once, in weeks; 0 for all of it. */
 export type Zoom = 0 | 4 | 2 | 1;
@@ -101,7 +101,7 @@ export function Timeline({
             aria-hidden
             className="pointer-events-none absolute inset-y-0 right-0 left-[19rem] z-10 hidden min-[900px]:block"
           >
-            <FreeWeeks from={term.from} to={term.to} zone={zone} free={course.freeWeeks} />
+            <FreeDays from={term.from} to={term.to} zone={zone} days={course.freeDays} />
             {within && <Today at={today} />}
           </div>
           <p className="sr-only">Today is {dayWords(now, zone)}.</p>

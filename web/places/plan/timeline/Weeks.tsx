@@ -1,7 +1,8 @@
 import { shiftDays } from '../../../../core/plan/mapDates';
-import { mondayOf } from '../../../../core/time/calendarDay';
+import { inSpans, type FreeDay } from '../../../../core/plan/classDays';
+import { addDays, mondayOf } from '../../../../core/time/calendarDay';
 import { DAY } from '../../../../core/time/instant';
-import { toWallClock } from '../../../../core/time/wallClock';
+import { fromWallClock, toWallClock } from '../../../../core/time/wallClock';
 import { shortDay } from '../../../../words/dates';
 import { placeIn } from './TermStrip';
 
@@ -39,13 +40,17 @@ export function WeekHeads(term: Term) {
   );
 }
 
-/** Weeks without classes, hatched over all rows. */
-export function FreeWeeks(term: Term) {
+/** Days without classes, hatched over all rows; those that follow one another in one piece. */
+export function FreeDays(term: Pick<Term, 'from' | 'to' | 'zone'> & { readonly days: readonly FreeDay[] }) {
   return (
     <>
-      {weeksOf(term)
-        .filter(({ isFree }) => isFree)
-        .map(({ at }) => {
+      {inSpans(term.days.map(({ day }) => ({ day, title: '' })))
+        .map(({ from, to }) => ({
+          at: Math.max(term.from, fromWallClock(`${from}T00:00`, term.zone)),
+          until: Math.min(term.to, fromWallClock(`${addDays(to, 1)}T00:00`, term.zone)),
+        }))
+        .filter(({ at, until }) => until > at)
+        .map(({ at, until }) => {
           const left = placeIn(term, at);
           return (
             <span
@@ -53,7 +58,7 @@ export function FreeWeeks(term: Term) {
               className="absolute inset-y-0 opacity-60"
               style={{
                 left: `${left}%`,
-                width: `${placeIn(term, shiftDays(at, 7, term.zone)) - left}%`,
+                width: `${placeIn(term, until) - left}%`,
                 background: 'repeating-linear-gradient(135deg, var(--rule) 0 1px, transparent 1px 7px)',
               }}
             />

@@ -1,5 +1,6 @@
 import { useFieldArray } from 'react-hook-form';
 import type { CourseSettingsView } from '../../../../contract/courseSettings';
+import { freeWeeksOf } from '../../../../core/plan/classDays';
 import { unitsByWeek } from '../../../../core/plan/unitsByWeek';
 import { isDay } from '../../../../core/time/isDay';
 import { plural } from '../../../../words/numbers';
@@ -14,9 +15,11 @@ const MOST = 60;
 /** The units in their order. */
 export function UnitsRow({ used }: { used: CourseSettingsView['used']['units'] }) {
   const { register, error, control, canEdit, values } = useSettings();
-  const { firstDay, lastDay, freeWeeks } = values;
+  const { firstDay, lastDay, freeDays } = values;
   const weeks =
-    isDay(firstDay) && isDay(lastDay) ? unitsByWeek(firstDay, lastDay, freeWeeks).slice(0, MOST) : [];
+    isDay(firstDay) && isDay(lastDay)
+      ? unitsByWeek(firstDay, lastDay, freeWeeksOf(freeDays)).slice(0, MOST)
+      : [];
   const units = useFieldArray({ control, name: 'units', keyName: 'key' });
   return (
     <FormRow label="Units" id="units">
