@@ -122,6 +122,15 @@ describe('rich text', () => {
       ),
     ).toBeNull();
   });
+  it('refuses what has no text of its own, and does not fail over it', () => {
+    const odd = { toString: 1, valueOf: 0 };
+    for (const doc of [
+      { type: 'doc', content: [{ type: odd }] },
+      { type: 'doc', content: [{ type: 'paragraph', attrs: odd, content: [odd] }] },
+      { type: 'doc', content: [{ type: 'heading', attrs: { level: odd } }] },
+    ])
+      expect(postText.safeParse(doc).success).toBe(false);
+  });
   it('answers, and never throws, whatever is sent', () => {
     const names = fc.constantFrom(
       'doc',

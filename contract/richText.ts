@@ -29,7 +29,7 @@ function sizeProblem(doc: unknown): string | null {
   let characters = 0;
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { node, depth } = next;
-    if (typeof node !== 'object' || node === null) return `"${String(node)}" is not allowed in a text`;
+    if (typeof node !== 'object' || node === null) return `"${named(node)}" is not allowed in a text`;
     if (depth > DEEPEST) return `blocks stand at most ${DEEPEST} deep in each other`;
     if (++nodes > MOST_NODES)
       return `the text has too many parts: at most ${MOST_NODES.toLocaleString('en-GB')}`;
@@ -44,13 +44,17 @@ function sizeProblem(doc: unknown): string | null {
   return null;
 }
 
+/** What was sent, in a word: an object sent from outside may say anything when it is asked for its text, even nothing. */
+const named = (value: unknown): string =>
+  typeof value === 'object' && value !== null ? 'an object' : String(value);
+
 /** Where Zod's first finding is, as a sentence: its own words, or what stands there and may not. */
 function sentenceOf(issue: z.core.$ZodIssue, doc: unknown): string {
   if (issue.code === 'unrecognized_keys') return `"${issue.keys[0]}" is not allowed in a text`;
   if (issue.code === 'invalid_union' || issue.code === 'invalid_value') {
     let at: unknown = doc;
     for (const key of issue.path) at = (at as Record<PropertyKey, unknown> | undefined)?.[key];
-    return `"${String(at).slice(0, 60)}" is not allowed in a text here`;
+    return `"${named(at).slice(0, 60)}" is not allowed in a text here`;
   }
   return issue.message.startsWith('Invalid input')
     ? `"${issue.path.join('.')}" of the text cannot be read`
