@@ -65,6 +65,9 @@ describe('the API', () => {
       'application/octet-stream',
       'text/calendar',
       'text/calendar',
+      'application/atom+xml',
+      'application/rss+xml',
+      'application/octet-stream',
       'text/event-stream',
     ]);
     expect(fileRoutes.every(({ path }) => endpoints.every((each) => each.path !== path))).toBe(true);

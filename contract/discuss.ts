@@ -111,6 +111,8 @@ export const forumView = z.object({
   }),
   /** What is required of the person, as it holds for them. */
   required: requiredNumbers,
+  /** Whether one may subscribe to a feed of it. */
+  feed: z.boolean(),
   /** Whether students review one another's posts here. */
   reviews: z.boolean(),
   /** How many of the questions are to be answered; null for all. */

@@ -21,6 +21,7 @@ export type Matter =
   | 'calendar'
   | 'course'
   | 'drafts'
+  | 'feeds'
   | 'findings'
   | 'follows'
   | 'invitations'

@@ -61,6 +61,24 @@ export const oneDate: FileRoute = {
   type: CALENDAR,
 };
 
+export const atomFeed: FileRoute = {
+  path: '/feeds/:secret/posts.xml',
+  summary: 'The newest posts of a forum that whoever made this secret address may read, as Atom',
+  type: 'application/atom+xml; charset=utf-8',
+};
+
+export const rssFeed: FileRoute = {
+  path: '/feeds/:secret/recordings.xml',
+  summary: 'The recordings among them, as RSS 2.0',
+  type: 'application/rss+xml; charset=utf-8',
+};
+
+export const feedFile: FileRoute = {
+  path: '/feeds/:secret/files/:file',
+  summary: 'A file of a post that stands in such a feed',
+  type: 'application/octet-stream',
+};
+
 export const liveStream: FileRoute = {
   path: LIVE_PATH,
   summary: 'The stream of what changes for whoever is signed in, as server-sent events',
@@ -77,5 +95,8 @@ export const fileRoutes: readonly FileRoute[] = [
   reviewFileContent,
   subscribedCalendar,
   oneDate,
+  atomFeed,
+  rssFeed,
+  feedFile,
   liveStream,
 ];

@@ -83,6 +83,8 @@ export const forumRules = z.strictObject({
   told: z.enum(['everyone', 'each', 'nobody']),
   /** Whether recent posts are shown beside the forum in students' lists. */
   recent: z.boolean(),
+  /** Whether readers may subscribe to a feed of it. */
+  feed: z.boolean(),
   /** Words that are wished for and never withheld from counting; null: none. */
   recommended: z.strictObject({
     initial: words.nullable(),

@@ -36,6 +36,7 @@ export function newForum(): ForumSettings {
       hold: 'none',
       told: 'each',
       recent: true,
+      feed: false,
       recommended: { initial: null, reply: null, post: null },
       display: 'points',
       required: {

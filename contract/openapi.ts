@@ -10,6 +10,7 @@ import * as docketActions from './docketActions';
 import type { Endpoint } from './endpoint';
 import * as consistency from './consistency';
 import * as evaluate from './evaluate';
+import * as feeds from './feeds';
 import * as gradebook from './gradebook';
 import * as gradebookFile from './gradebookFile';
 import * as invitations from './invitations';
@@ -66,6 +67,7 @@ export const endpoints: readonly Endpoint[] = [
   notices,
   myWork,
   calendar,
+  feeds,
   reviewing,
   reviews,
   evaluate,

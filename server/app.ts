@@ -11,6 +11,7 @@ import { courseRoutes } from './frame/routes';
 import type { TrustProxy } from './config';
 import type { Deps } from './feature/deps';
 import { discussRoutes } from './discuss/routes';
+import { feedEndpoints, feedRoutes } from './feeds/routes';
 import { evaluateRoutes } from './evaluate/routes';
 import { exchangeRoutes } from './exchange/routes';
 import { fileRoutes } from './files/routes';
@@ -98,6 +99,7 @@ export function createApp(
   searchRoutes(serve, deps);
   myWorkRoutes(serve, deps);
   calendarRoutes(serve, deps);
+  feedEndpoints(serve, deps);
   reviewRoutes(serve, deps);
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);
@@ -112,6 +114,7 @@ export function createApp(
   fileRoutes(app, deps);
   reviewFileRoute(app, deps);
   calendarFileRoutes(app, deps);
+  feedRoutes(app, deps);
 
   options.more?.(app);
   app.use('/api', noSuchRoute);

@@ -1,23 +1,12 @@
-import { createHash } from 'node:crypto';
-import type { Express, Request, Response } from 'express';
+import type { Express } from 'express';
 import { oneDate, subscribedCalendar } from '../../contract/fileRoutes';
 import type { Deps } from '../feature/deps';
+import { sendIfNew } from '../http/sendIfNew';
 import { notFound } from '../refusals/problem';
 import { signedIn } from '../sessions/sessions';
 import { iCalendar } from './iCalendar';
 import { sayCalendar } from './sayCalendar';
 import { whoseCalendar } from './subscriptions';
-
-/** Sends a calendar, or that it is as it was when it was last fetched. */
-function sendCalendar(req: Request, res: Response, text: string): void {
-  const tag = `"${createHash('sha256').update(text).digest('base64url')}"`;
-  res.set({ ETag: tag, 'Cache-Control': 'private, no-cache' });
-  if (req.get('If-None-Match')?.split(/,\s*/).includes(tag)) {
-    res.status(304).end();
-    return;
-  }
-  res.type(subscribedCalendar.type).send(text);
-}
 
 /** Calendars as files: one's own by its secret address, and one date of it for whoever is signed in. */
 export function calendarFileRoutes(app: Express, deps: Deps): void {
@@ -25,7 +14,7 @@ export function calendarFileRoutes(app: Express, deps: Deps): void {
     const personId = await whoseCalendar(deps.db, String(req.params.secret));
     const told = personId === null ? null : await sayCalendar(deps, personId, deps.clock.now());
     if (told === null) throw notFound();
-    sendCalendar(req, res, iCalendar(told, 'Juror'));
+    sendIfNew(req, res, subscribedCalendar.type, iCalendar(told, 'Juror'));
   });
 
   app.get(oneDate.path, async (req, res) => {
@@ -34,6 +23,6 @@ export function calendarFileRoutes(app: Express, deps: Deps): void {
     const said = told?.find(({ key, cancelled }) => key === req.params.key && !cancelled);
     if (!said) throw notFound();
     res.attachment(`${said.saying.title.replace(/[^\p{L}\p{N}]+/gu, '-')}.ics`);
-    sendCalendar(req, res, iCalendar([said], null));
+    sendIfNew(req, res, subscribedCalendar.type, iCalendar([said], null));
   });
 }

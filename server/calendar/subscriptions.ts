@@ -1,15 +1,11 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { subscribedCalendar } from '../../contract/fileRoutes';
 import type { Db } from '../db/open';
-
-/** 128 random bits. */
-const newSecret = () => randomBytes(16).toString('hex');
-const hashOf = (secret: string) => createHash('sha256').update(secret).digest('hex');
+import { hashOfSecret, newSecret } from '../secrets/secretAddress';
 
 /** Makes the secret address of somebody's calendar; one that was made before stops working. Only its hash is kept. */
 export async function makeAddress(db: Db, personId: string, now: number): Promise<string> {
   const secret = newSecret();
-  const made = { hash: hashOf(secret), made_at: now };
+  const made = { hash: hashOfSecret(secret), made_at: now };
   await db
     .insertInto('calendar_address')
     .values({ person_id: personId, alarm: null, ...made })
@@ -41,7 +37,7 @@ export async function whoseCalendar(db: Db, secret: string): Promise<string | nu
   const row = await db
     .selectFrom('calendar_address')
     .select('person_id')
-    .where('hash', '=', hashOf(secret))
+    .where('hash', '=', hashOfSecret(secret))
     .executeTakeFirst();
   return row?.person_id ?? null;
 }

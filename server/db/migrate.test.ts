@@ -35,6 +35,7 @@ const COMMITTED: readonly string[] = [
   '837f29410c92e24bb23010b9fa1ae223118788e375898559d2e0c4fd91e938fd',
   'ed0b89b729c473dc4097de3481d7c722b29646277946da8068f481dde8ecb41e',
   '1bcb33703a2701355f7e5a3c3bb2fe66a1f9746f50a29faa207d62ecd781bbd4',
+  'e0cfe57579944bd8cb013625105eecb992e53b580dff226bbb955ace12c1d484',
 ];
 
 describe('migrations', () => {
@@ -71,7 +72,10 @@ describe('migrations', () => {
     const days = ['16', '17', '18', '19', '20'].map((day) => ({ day: `2026-02-${day}`, title: '' }));
     const { free_days } = sqlite.prepare('SELECT free_days FROM course').get() as { free_days: string };
     expect(JSON.parse(free_days)).toEqual(days);
-    const { before, after } = sqlite.prepare('SELECT before, after FROM record').get() as Record<string, string>;
+    const { before, after } = sqlite.prepare('SELECT before, after FROM record').get() as Record<
+      string,
+      string
+    >;
     expect([JSON.parse(before!), JSON.parse(after!)]).toEqual([
       { freeDays: [], title: 'R' },
       { freeDays: days, title: 'Rivers' },

@@ -454,6 +454,8 @@ export interface Database {
     /** So many minutes before something is due it reminds. */
     alarm: number | null;
   };
+  /** Whoever subscribes to a forum's feed, by the hash of their secret address. */
+  feed_address: { person_id: string; forum_id: string; hash: string; made_at: number };
   /** What a person's calendar last said of a date. */
   calendar_said: {
     person_id: string;

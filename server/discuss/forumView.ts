@@ -200,6 +200,7 @@ export async function forumView(
       reviewsDue: participation ? participation.reviewsDue : dates.reviewsDue,
     },
     required: numbers,
+    feed: card.rules.feed,
     reviews: forum.review !== null,
     questionsRequired: forum.openings === 'answerQuestions' ? forum.required.questions : null,
     recommended: card.rules.recommended,

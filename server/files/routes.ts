@@ -1,4 +1,3 @@
-import { fromJson } from '../db/json';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
@@ -10,15 +9,11 @@ import multer from 'multer';
 import { id as idSchema } from '../../contract/basics';
 import { fileContent } from '../../contract/fileRoutes';
 import { kindOfFile } from '../../contract/files';
-import { filesIn } from '../../contract/richText';
-import { mayKnowVersion, versionRead } from '../../core/access/versionRead';
 import { courseFor } from '../course/setup/inCourse';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Deps } from '../feature/deps';
-import type { Db } from '../db/open';
-import { openForumQuietly, type OpenForum } from '../course/access/openForum';
-import { mayFetchFromScore } from '../evaluate/scoreFiles';
 import { notFound, Problem, wrongField } from '../refusals/problem';
+import { mayFetch } from './mayFetch';
 import { sendStored } from './sendStored';
 import { refuseBeyondQuota } from '../course/files/quota';
 import { checkWriteToken, signedIn } from '../sessions/sessions';
@@ -108,62 +103,6 @@ function secondsOf(said: unknown, type: string): number | null {
   const kind = kindOfFile(type);
   const seconds = Number(said);
   return (kind === 'audio' || kind === 'video') && seconds > 0 && seconds < 86_400 ? seconds : null;
-}
-
-/** Whether a file belongs to what a person reads of a post, where some of its versions wait for approval or were given back. */
-async function isShown(
-  db: Db,
-  opened: OpenForum,
-  postId: string,
-  fileId: string,
-  now: number,
-): Promise<boolean> {
-  const post = opened.posts.get(postId)!;
-  const number = versionRead(opened.access, post, now);
-  const mayKnowAll = post.revisions.every((_, index) => mayKnowVersion(opened.access, post, index + 1, now));
-  if (mayKnowAll) return true;
-  const attached = await db
-    .selectFrom('attachment')
-    .select('file_id')
-    .where('post_id', '=', postId)
-    .where('number', '=', number)
-    .where('file_id', '=', fileId)
-    .executeTakeFirst();
-  if (attached) return true;
-  const { doc } = await db
-    .selectFrom('revision')
-    .select('doc')
-    .where('post_id', '=', postId)
-    .where('number', '=', number)
-    .executeTakeFirstOrThrow();
-  return filesIn(fromJson(doc)).includes(fileId);
-}
-
-/** Whether a person may fetch a file: who uploaded it, and whoever may read a text or a score that shows it. */
-async function mayFetch(
-  deps: Deps,
-  course: InCourse,
-  file: { id: string; uploaded_by: string },
-): Promise<boolean> {
-  if (file.uploaded_by === course.person.id) return true;
-  const uses = await deps.db.selectFrom('file_use').selectAll().where('file_id', '=', file.id).execute();
-  const now = deps.clock.now();
-  for (const use of uses) {
-    const opened = await openForumQuietly(deps.db, course, use.forum_id, now);
-    if (use.post_id !== null) {
-      if (
-        opened.sees.get(use.post_id) === 'text' &&
-        (await isShown(deps.db, opened, use.post_id, file.id, now))
-      )
-        return true;
-    } else if (
-      opened.access.kind === 'staff' ||
-      ['announced', 'open', 'readOnly'].includes(opened.access.phase)
-    ) {
-      return true;
-    }
-  }
-  return mayFetchFromScore(deps.db, course, file.id);
 }
 
 /** Files in prompts and posts: images, sound, video, documents. */

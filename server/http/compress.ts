@@ -9,7 +9,8 @@ const LEAST = 1024;
  * Answers that hold a secret beside what somebody typed or may choose: how well these compress would tell of the secret to whoever watches
  * the line and can have them asked for again and again.
  */
-const HOLDS_SECRETS = /^\/api\/(session|links)\b|^\/api\/courses\/[^/]+\/invitations|\/link(\?|$)/;
+const HOLDS_SECRETS =
+  /^\/api\/(session|links|calendar\/subscription)\b|^\/api\/courses\/[^/]+\/invitations|\/(link|feed)(\?|$)/;
 
 /** Sends JSON compressed, to browsers that take it so; never a stream of events, and nothing with a secret in it. */
 export function compressed(): RequestHandler {

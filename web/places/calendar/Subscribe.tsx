@@ -1,4 +1,3 @@
-import { Copy } from 'lucide-react';
 import { useState } from 'react';
 import {
   ALARMS,
@@ -9,6 +8,7 @@ import {
 } from '../../../contract/calendar';
 import { call } from '../../data/api';
 import { useApi } from '../../data/useApi';
+import { AddressToCopy } from '../../ui/AddressToCopy';
 import { Choice } from '../../ui/Choice';
 import { Dialog } from '../../ui/Dialog';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
@@ -30,29 +30,7 @@ function MadeAddress({ address, close }: { address: string; close: () => void })
         Add it in your calendar app, where it subscribes to a calendar from the web. It is shown only now, and
         Juror keeps no copy. Whoever has it can read your dates, and nothing else.
       </p>
-      <div className="mt-3 flex gap-2">
-        <input
-          readOnly
-          aria-label="Address of your calendar"
-          className="input input-sm raised num h-9 min-w-0 grow"
-          value={address}
-          onFocus={(event) => event.target.select()}
-        />
-        <button
-          type="button"
-          className="btn btn-sm btn-primary h-9"
-          onClick={() => {
-            navigator.clipboard.writeText(address).then(
-              () => toast.success('Copied.'),
-              () =>
-                toast.error('The browser did not allow copying. Select the address and copy it yourself.'),
-            );
-          }}
-        >
-          <Copy className="size-4" aria-hidden />
-          Copy
-        </button>
-      </div>
+      <AddressToCopy address={address} label="Address of your calendar" />
     </Dialog>
   );
 }

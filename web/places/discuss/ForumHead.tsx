@@ -1,5 +1,5 @@
 import { addresses } from '../../../words/addresses';
-import { Bell, BellRing } from 'lucide-react';
+import { Bell, BellRing, Rss } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from '../../ui/toast';
@@ -19,6 +19,7 @@ import { ClosedNotice, SealNotice, YourPart } from './YourPart';
 import { YourReviews } from './YourReviews';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
+const FeedDialog = lazy(async () => ({ default: (await import('./FeedDialog')).FeedDialog }));
 const SendDialog = lazy(async () => ({ default: (await import('./post/SendDialog')).SendDialog }));
 
 /** A forum that has to be opened elsewhere first. */
@@ -85,6 +86,7 @@ export function ForumHead({
   const isStaff = course.role !== 'student';
   const isMine = useVantage() === null;
   const [sending, setSending] = useState(false);
+  const [feeding, setFeeding] = useState(false);
   return (
     <>
       <p className="label-caps lg:hidden">{unit >= 0 ? `Unit ${unit + 1}` : 'On top'}</p>
@@ -94,6 +96,16 @@ export function ForumHead({
         </h1>
         <p className="no-print flex flex-wrap gap-x-4 gap-y-1 text-sm">
           {isMine && <Follow forum={forum} />}
+          {isMine && forum.feed && (
+            <button
+              type="button"
+              className="link-plain inline-flex items-center gap-1"
+              onClick={() => setFeeding(true)}
+            >
+              <Rss className="size-3.5" aria-hidden />
+              Feed
+            </button>
+          )}
           {isMine && (
             <button type="button" className="link-plain" onClick={() => setSending(true)}>
               Send to …
@@ -133,6 +145,11 @@ export function ForumHead({
           )}
         </p>
       </div>
+      {feeding && (
+        <Suspense>
+          <FeedDialog forum={forum.id} title={forum.title} close={() => setFeeding(false)} />
+        </Suspense>
+      )}
       {sending && (
         <Suspense>
           <SendDialog

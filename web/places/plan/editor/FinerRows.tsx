@@ -119,6 +119,10 @@ export function AttentionRow({ kit, values }: RowProps) {
         <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.recent')} />
         The newest posts are shown beside it in students’ lists
       </label>
+      <label className={line}>
+        <input type="checkbox" className="checkbox checkbox-sm" {...form.register('rules.feed')} />
+        Readers may subscribe to a feed: posts for a feed reader, recordings for a player
+      </label>
     </FormRow>
   );
 }

@@ -93,6 +93,7 @@ const shapeIn = (zone: string) =>
       hold: shape.hold,
       told: shape.told,
       recent: z.boolean(),
+      feed: z.boolean(),
       display: shape.display,
       prerequisites: z.array(
         z.object({
