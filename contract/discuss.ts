@@ -111,6 +111,8 @@ export const forumView = z.object({
   }),
   /** What is required of the person, as it holds for them. */
   required: requiredNumbers,
+  /** Whether students may post sound or film here, so that there may be something to listen to. */
+  hears: z.boolean(),
   /** Whether one may subscribe to a feed of it. */
   feed: z.boolean(),
   /** Whether students review one another's posts here. */

@@ -19,17 +19,20 @@ export const fileView = z.object({
   name: z.string(),
   type: z.string(),
   size: z.int(),
-  /** What an image shows, for who does not see it. */
+  /** What an image shows, for who does not see it; what is said in sound or film. */
   alt: z.string(),
   /** How long a recording is; null where that is not known. */
   seconds: z.number().nullable(),
 });
 export type FileView = z.infer<typeof fileView>;
 
+/** The longest text that says what a file holds: that of a speech of some ten minutes. */
+export const LONGEST_ALT = 8000;
+
 /** A file put to a post. */
 export const attachedFile = z.strictObject({
   id,
-  alt: z.string().trim().max(500, 'At most 500 characters.').default(''),
+  alt: z.string().trim().max(LONGEST_ALT, 'At most 8,000 characters.').default(''),
 });
 export type AttachedFile = z.infer<typeof attachedFile>;
 

@@ -21,6 +21,7 @@ import * as notices from './notices';
 import * as oneRoster from './oneRoster';
 import * as plan from './plan';
 import * as readMarks from './readMarks';
+import * as recordings from './recordings';
 import * as search from './search';
 import * as guides from './guides';
 import * as recipes from './recipes';
@@ -61,6 +62,7 @@ export const endpoints: readonly Endpoint[] = [
   moreTime,
   discuss,
   readMarks,
+  recordings,
   search,
   moderate,
   waiting,

@@ -102,7 +102,7 @@ function criterion(id: string, title: string, description: string, steps: readon
   };
 }
 
-/** Five forums worth starting from, that ship with Juror. */
+/** Six forums worth starting from, that ship with Juror. */
 export function shippedRecipes(): Recipe[] {
   const { evaluation } = newForum().rules;
   const [initial, replies] = evaluation!.parts;
@@ -247,6 +247,29 @@ export function shippedRecipes(): Recipe[] {
         reviewsDue: on(9, '23:59'),
         postingUntil: on(10, '23:59'),
       },
+    ),
+    recipe(
+      'juror-spoken',
+      'Spoken answers',
+      'For a class that answers by voice. Everyone records two minutes before hearing the others; the class listens from post to post, or in a player of its own.',
+      doc(
+        text('Answer in your own voice, in about two minutes.'),
+        list(
+          'Record it here, or attach what you recorded elsewhere. A walk along the river counts as a studio.',
+          'Write below the recording what you say, or the gist of it: some cannot hear it, and all can search it.',
+        ),
+        text('Then answer one classmate, by voice or in writing.'),
+      ),
+      {
+        feed: true,
+        allowed: {
+          ...newForum().rules.allowed,
+          attach: true,
+          attachments: { kinds: ['audio', 'video'], number: 2, megabytes: 40 },
+        },
+        required: { initialMinWords: 0, attachment: 1, replies: 1, replyMinWords: 0 },
+      },
+      week,
     ),
     recipe(
       'juror-welcome',

@@ -145,6 +145,7 @@ describe('writing', () => {
     await page.click('button', 'Cancel');
     await page.sees('recording.webm');
     await page.until(async () => !(await page.has('progressbar', /Sending/)), 'the recording to be sent');
+    await page.type(/^What is said\?/, 'Rain on iron, and a bus.');
     await page.type(
       'Your reply to Bram',
       'Listen to this, it is the grate in front of our door in the rain, recorded on Tuesday morning at about seven.',
@@ -165,6 +166,17 @@ describe('writing', () => {
     expect((await played())[0]).toBeLessThan(10);
     await other.driver.executeScript("document.querySelector('audio').currentTime = 1.2");
     await other.until(async () => Math.abs((await played())[1]! - 1.2) < 0.3, 'to be elsewhere in it');
+    // The whole forum is listened to, as fast as one likes, with what is said.
+    await other.click('button', 'Listen');
+    await other.sees('1 of 1');
+    await other.choose('How fast it plays', '2 ×');
+    const rate = () =>
+      other.driver.executeScript<number>(
+        'return document.querySelector(\'[aria-label="Listening"] audio\').playbackRate',
+      );
+    await other.until(async () => (await rate()) === 2, 'to play twice as fast');
+    await other.click('button', 'Stop listening');
+    await other.until(async () => !(await other.has('region', 'Listening')), 'the player to be gone');
   });
 
   it('files are dropped in, and one that is refused says why', async () => {

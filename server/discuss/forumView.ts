@@ -200,6 +200,9 @@ export async function forumView(
       reviewsDue: participation ? participation.reviewsDue : dates.reviewsDue,
     },
     required: numbers,
+    hears:
+      forum.allowed.attach &&
+      card.rules.allowed.attachments.kinds.some((kind) => kind === 'audio' || kind === 'video'),
     feed: card.rules.feed,
     reviews: forum.review !== null,
     questionsRequired: forum.openings === 'answerQuestions' ? forum.required.questions : null,

@@ -1,3 +1,4 @@
+import { listRecordings } from '../../contract/recordings';
 import { fromJson } from '../db/json';
 import { DONE, pageOf } from '../../contract/basics';
 import * as contract from '../../contract/discuss';
@@ -16,6 +17,7 @@ import { forumView } from './forumView';
 import { dropDraft, keepDraft, refuseDraft } from './drafts';
 import { mentionable } from './mentions';
 import { postBodies } from './postBodies';
+import { recordingsOf } from './recordings';
 import { docForAuthor, strikeQuote } from './quotes';
 import { setNod } from './nods';
 import { removePost, restorePost } from './removePost';
@@ -38,6 +40,8 @@ export function discussRoutes(serve: Serve, deps: Deps): void {
   serve(contract.getBodies, async ({ course, params, query, now }) => ({
     bodies: await postBodies(db, course, await openForum(db, course, params.forum, now), query.posts, now),
   }));
+
+  serve(listRecordings, ({ course, params, now }) => recordingsOf(db, course, params.forum, now));
 
   serve(contract.getMentionable, async ({ course, params, query, now }) => {
     const opened = await openForum(db, course, params.forum, now);

@@ -129,6 +129,13 @@ describe('the feed of a forum', () => {
     await get(files).expect(404);
     await c.write(c.bram, 'by-bram', 6).expect(200);
     await get(files).expect(200);
+    const { recordings: heard } = (await c.bram.get(`${F}/recordings`).expect(200)).body as {
+      recordings: { author: string; file: { alt: string } }[];
+    };
+    expect(heard.map(({ author, file }) => [author, file.alt])).toEqual([
+      ['ines Example', 'The river rushes.'],
+    ]);
+    expect((await c.chidi.get(`${F}/recordings`).expect(200)).body).toEqual({ recordings: [] });
     // What a program fetched was received: it stands among what somebody had read.
     expect(entries((await get(posts).expect(200)).text)).toHaveLength(2);
     await c.ines.send('delete', `${F}/posts/by-ines`).expect(200);

@@ -138,9 +138,9 @@ describe('starters', () => {
 });
 
 describe('recipes and findings put aside', () => {
-  it('ships five recipes that the server takes as forums', () => {
+  it('ships six recipes that the server takes as forums', () => {
     const recipes = shippedRecipes();
-    expect(recipes).toHaveLength(5);
+    expect(recipes).toHaveLength(6);
     for (const { settings: of } of recipes) expect(forumSettings.safeParse(of).error).toBeUndefined();
   });
   it('a forum’s settings become one’s own recipe, or the course’s', async () => {

@@ -1,5 +1,5 @@
 import { addresses } from '../../../words/addresses';
-import { Bell, BellRing, Rss } from 'lucide-react';
+import { Bell, BellRing, Headphones, Rss } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from '../../ui/toast';
@@ -19,6 +19,7 @@ import { ClosedNotice, SealNotice, YourPart } from './YourPart';
 import { YourReviews } from './YourReviews';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
+const Player = lazy(async () => ({ default: (await import('./Player')).Player }));
 const FeedDialog = lazy(async () => ({ default: (await import('./FeedDialog')).FeedDialog }));
 const SendDialog = lazy(async () => ({ default: (await import('./post/SendDialog')).SendDialog }));
 
@@ -87,6 +88,7 @@ export function ForumHead({
   const isMine = useVantage() === null;
   const [sending, setSending] = useState(false);
   const [feeding, setFeeding] = useState(false);
+  const [listening, setListening] = useState(false);
   return (
     <>
       <p className="label-caps lg:hidden">{unit >= 0 ? `Unit ${unit + 1}` : 'On top'}</p>
@@ -96,6 +98,17 @@ export function ForumHead({
         </h1>
         <p className="no-print flex flex-wrap gap-x-4 gap-y-1 text-sm">
           {isMine && <Follow forum={forum} />}
+          {forum.hears && (
+            <button
+              type="button"
+              className="link-plain inline-flex items-center gap-1"
+              aria-pressed={listening}
+              onClick={() => setListening(!listening)}
+            >
+              <Headphones className="size-3.5" aria-hidden />
+              Listen
+            </button>
+          )}
           {isMine && forum.feed && (
             <button
               type="button"
@@ -145,6 +158,11 @@ export function ForumHead({
           )}
         </p>
       </div>
+      {listening && (
+        <Suspense>
+          <Player forum={forum.id} close={() => setListening(false)} />
+        </Suspense>
+      )}
       {feeding && (
         <Suspense>
           <FeedDialog forum={forum.id} title={forum.title} close={() => setFeeding(false)} />

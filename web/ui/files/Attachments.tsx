@@ -1,7 +1,7 @@
 import { Paperclip, X } from 'lucide-react';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { ForumView } from '../../../contract/discuss';
-import { kindOfFile, sizeWords, type FileView } from '../../../contract/files';
+import { kindOfFile, LONGEST_ALT, sizeWords, type FileView } from '../../../contract/files';
 import { sentenceOf, uploadFile } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
@@ -46,9 +46,15 @@ export function AttachmentList({ files }: { files: readonly (FileView | Addresse
                 src={address}
                 controls
                 preload="metadata"
-                aria-label={file.alt || file.name}
+                aria-label={file.name}
                 className={kind === 'audio' ? 'w-full max-w-md' : 'max-h-96 max-w-full'}
               />
+            )}
+            {(kind === 'audio' || kind === 'video') && file.alt !== '' && (
+              <details className="text-sm">
+                <summary className="link-plain w-fit">What is said</summary>
+                <p className="mt-1 whitespace-pre-wrap">{file.alt}</p>
+              </details>
             )}
             <a
               href={address}
@@ -144,7 +150,9 @@ export function useUploads(
 }
 
 function Chosen({ file, uploads, describes }: { file: FileView; uploads: Uploads; describes: boolean }) {
-  const isImage = describes && kindOfFile(file.type) === 'image';
+  const kind = kindOfFile(file.type);
+  const isImage = describes && kind === 'image';
+  const isRecording = describes && (kind === 'audio' || kind === 'video');
   return (
     <li>
       <p className="flex items-center gap-2">
@@ -163,6 +171,20 @@ function Chosen({ file, uploads, describes }: { file: FileView; uploads: Uploads
           <X className="size-3.5" aria-hidden />
         </button>
       </p>
+      {isRecording && (
+        <label className="mt-0.5 ml-5 block">
+          <span className="quiet">
+            What is said? For people who cannot hear it, and for finding it again.
+          </span>
+          <textarea
+            className="textarea textarea-sm raised mt-0.5 w-full"
+            rows={2}
+            maxLength={LONGEST_ALT}
+            value={file.alt}
+            onChange={({ target }) => uploads.describe(file.id, target.value)}
+          />
+        </label>
+      )}
       {isImage && (
         <label className="mt-0.5 ml-5 flex items-center gap-2">
           <span className="quiet shrink-0">What does it show?</span>
@@ -192,7 +214,7 @@ export function AttachmentPicker({
   uploads: Uploads;
   /** The limits go without saying. */
   brief?: boolean;
-  /** Whether images are asked what they show. */
+  /** Whether it is asked what images show and what is said in recordings. */
   describes?: boolean;
 }) {
   const input = useRef<HTMLInputElement>(null);
