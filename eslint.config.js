@@ -47,7 +47,7 @@ export default tseslint.config(
   {
     files: [
       'server/{discuss/drafts,readMarks/readMarks,readMarks/received}.ts',
-      'server/{calendar,notices,mail,sessions}/*.ts',
+      'server/{calendar,notices,mail,sessions,visits}/*.ts',
       'server/course/{change,record}/*.ts',
       'server/db/migrate.ts',
     ],

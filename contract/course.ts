@@ -23,6 +23,8 @@ export const courseFrame = z.object({
   /** Mondays of weeks without classes. */
   freeWeeks: z.array(z.string()),
   freeDays: z.array(freeDay),
+  /** Whether it is kept how often students open each forum. */
+  visits: z.boolean(),
   /** Students ready for evaluation over all forums; 0 for a student. */
   ready: z.int(),
 });

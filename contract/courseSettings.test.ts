@@ -8,6 +8,7 @@ const sound: CourseSettings = {
   firstDay: '2026-02-02',
   lastDay: '2026-03-29',
   freeDays: [{ day: '2026-02-16', title: 'Founders’ day' }],
+  visits: false,
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [{ id: 'cat-1', title: 'Hearings', weight: 7000, zeroForMissing: false }],
   mode: 'weighted',

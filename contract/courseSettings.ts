@@ -32,6 +32,8 @@ export const courseSettings = z
     /** First and last day of the term, by the course's calendar. */
     firstDay: day,
     lastDay: day,
+    /** Whether it is kept how often students open each forum. */
+    visits: z.boolean(),
     freeDays: z.array(freeDay).max(200, 'At most 200 days without classes.'),
     units: z.array(unit).max(60),
     categories: z.array(category).max(40),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { done, forumParams, id, instant, personName, postParams, studentParams } from './basics';
 import { endpoint } from './endpoint';
+import { visits } from './visits';
 import { evidenceMark, highlightKind, stretch } from './coreValues';
 
 const reason = z.string().trim().max(1000, 'At most 1,000 characters.').nullable();
@@ -136,6 +137,7 @@ const moderatedStudent = z.object({
   /** Whether the forum asks anything of them. */
   asked: z.boolean(),
   marks: z.array(evidenceMark),
+  visits,
 });
 export type ModeratedStudent = z.infer<typeof moderatedStudent>;
 

@@ -39,6 +39,7 @@ import * as moderate from './moderate';
 import * as studentTerm from './studentTerm';
 import { postDocument, textDocument } from './textNodes';
 import * as vantage from './vantage';
+import * as visits from './visits';
 import * as waiting from './waiting';
 
 function isEndpoint(value: unknown): value is Endpoint {
@@ -70,6 +71,7 @@ export const endpoints: readonly Endpoint[] = [
   myWork,
   calendar,
   feeds,
+  visits,
   reviewing,
   reviews,
   evaluate,

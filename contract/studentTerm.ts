@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, instant, personName, points, version } from './basics';
 import { endpoint } from './endpoint';
+import { visits } from './visits';
 import { gradebookCell, letters, sum, total } from './gradebook';
 import { secondLook } from './secondLooks';
 import { phase, slot, standing, termName, termSource } from './coreValues';
@@ -36,6 +37,7 @@ export const termForum = z.object({
   reviewsReceived: z.int(),
   /** null where nothing is to be reviewed, or by no day. */
   reviewsDue: instant.nullable(),
+  visits,
   ownTerms: z.array(ownTerm),
   looks: z.array(secondLook),
   /** Missed, and so was the one before or after it. */

@@ -33,6 +33,7 @@ import { searchRoutes } from './search/routes';
 import { rosterRoutes } from './roster/routes';
 import { demoRoutes, sessionRoutes } from './sessions/routes';
 import { moderateRoutes } from './moderate/routes';
+import { visitRoutes } from './visits/routes';
 import { waitingRoutes } from './waiting/routes';
 import { vantageRoutes } from './vantage/routes';
 
@@ -100,6 +101,7 @@ export function createApp(
   myWorkRoutes(serve, deps);
   calendarRoutes(serve, deps);
   feedEndpoints(serve, deps);
+  visitRoutes(serve, deps);
   reviewRoutes(serve, deps);
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);

@@ -278,6 +278,12 @@ export const makeRouter = () =>
                   lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),
                 },
                 {
+                  path: 'my-work/seen',
+                  lazy: async () => ({
+                    Component: (await import('./places/seen/WhatStaffSee')).WhatStaffSee,
+                  }),
+                },
+                {
                   path: 'my-work/dates',
                   lazy: async () => ({ Component: (await import('./places/calendar/Dates')).Dates }),
                 },

@@ -23,6 +23,7 @@ export const addresses = {
   myWork: inCourse('my-work'),
   /** What opens, what is due and what closes, for students and for staff. */
   ownDates: inCourse('my-work/dates'),
+  whatStaffSee: inCourse('my-work/seen'),
   plannedDates: inCourse('plan/dates'),
   scores: inCourse('scores'),
   notices: inCourse('notices'),

@@ -36,6 +36,7 @@ const COMMITTED: readonly string[] = [
   'ed0b89b729c473dc4097de3481d7c722b29646277946da8068f481dde8ecb41e',
   '1bcb33703a2701355f7e5a3c3bb2fe66a1f9746f50a29faa207d62ecd781bbd4',
   'e0cfe57579944bd8cb013625105eecb992e53b580dff226bbb955ace12c1d484',
+  '9370148342b2fd494aa5e35edc6e5d4f99daeee34c804d70ec9fc1d1365c5027',
 ];
 
 describe('migrations', () => {

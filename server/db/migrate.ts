@@ -29,6 +29,7 @@ import { reviewingSteps } from './migrations/0028_reviewing_steps';
 import { calendar } from './migrations/0029_calendar';
 import { freeDays } from './migrations/0030_free_days';
 import { feeds } from './migrations/0031_feeds';
+import { visits } from './migrations/0032_visits';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -66,6 +67,7 @@ export const MIGRATIONS: readonly string[] = [
   calendar,
   freeDays,
   feeds,
+  visits,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

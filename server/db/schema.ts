@@ -65,6 +65,7 @@ export interface Database {
     version: Generated<number>;
     /** Mondays of weeks without classes, `2026-02-16`. */
     free_days: Generated<Json<readonly FreeDay[]>>;
+    visits: Generated<number>;
     /** Since when it stands in nobody's list of courses. */
     put_away_at: Generated<number | null>;
   };
@@ -453,6 +454,15 @@ export interface Database {
     made_at: number | null;
     /** So many minutes before something is due it reminds. */
     alarm: number | null;
+  };
+  /** How often a student opened a forum on a day of the course's zone, and when first and last. */
+  visit: {
+    forum_id: string;
+    student_id: string;
+    day: string;
+    visits: number;
+    first_at: number;
+    last_at: number;
   };
   /** Whoever subscribes to a forum's feed, by the hash of their secret address. */
   feed_address: { person_id: string; forum_id: string; hash: string; made_at: number };

@@ -32,6 +32,7 @@ export function courseRoutes(serve: Serve, deps: Deps): void {
         .map((each) => ({ ...setup.names.get(each.personId)!, role: each.role })),
       freeWeeks: [...setup.freeWeeks],
       freeDays: [...setup.freeDays],
+      visits: setup.visits,
       ready,
     };
   });

@@ -11,11 +11,13 @@ import { isCounted } from '../../core/participation/counted';
 import { isMissed, missesInARow } from '../../core/participation/missesInARow';
 import { participationOf } from '../../core/participation/participationOf';
 import { isPeerReply } from '../../core/participation/peerReply';
+import type { Visits } from '../../core/visits/visits';
 import { worksWith, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { courseData } from '../course/facts/courseData';
 import { loadAnswersTo } from '../course/posts/loadPosts';
 import { loadAssignments } from '../course/reviews/loadAssignments';
+import { loadVisits } from '../visits/visits';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
 import { conflict, notFound } from '../refusals/problem';
 import { gradebookRows, shownAs } from './gradebookView';
@@ -39,6 +41,7 @@ function forumLine(
   student: Student,
   answers: readonly Post[],
   assignments: readonly Assignment[],
+  visits: ReadonlyMap<string, Visits>,
   now: number,
 ): { readonly line: Omit<TermForum, 'looks' | 'missedInARow'>; readonly missed: boolean | null } {
   const card = course.setup.cards.get(forum.id)!;
@@ -77,6 +80,7 @@ function forumLine(
         (each) => each.forumId === forum.id && each.authorId === student.id && isReceived(each, now),
       ).length,
       reviewsDue: part.slots.some(({ kind }) => kind === 'review') ? part.reviewsDue : null,
+      visits: visits.get(`${forum.id} ${student.id}`) ?? null,
       ownTerms: ownTermsOf(part.terms),
       item:
         card.itemId === null || forum.evaluation === null
@@ -115,9 +119,10 @@ export async function studentTerm(
   const data = await courseData(db, setup, { authorId: studentId });
   const answers = await loadAnswersTo(db, setup.id, studentId);
   const assignments = await loadAssignments(db, setup, { personId: studentId });
+  const visits = await loadVisits(db, setup, { studentId });
   const lines = [...setup.forums.values()]
     .filter(({ status }) => status === 'published')
-    .map((forum) => forumLine(course, data, forum, student, answers, assignments, now));
+    .map((forum) => forumLine(course, data, forum, student, answers, assignments, visits, now));
   const missed = missesInARow(
     lines.flatMap(({ line: { id, lastDue }, missed: isMissed }) =>
       isMissed === null || lastDue === null ? [] : [{ id, lastDue, missed: isMissed }],

@@ -12,6 +12,7 @@ import { evidenceMarks } from '../evidence/evidence';
 import { reportsIn } from '../discuss/reports';
 import { heldPosts } from './heldPosts';
 import { newestTexts } from './newestTexts';
+import { loadVisits } from '../visits/visits';
 
 /** The posts that wait for approval, whoever waits longest first. */
 async function waitingPosts(
@@ -96,6 +97,7 @@ export async function moderateView(
     })),
   }));
   const marks = await evidenceMarks(db, course, opened, now);
+  const visits = await loadVisits(db, setup, { forumId });
   return {
     forum: {
       id: forumId,
@@ -120,6 +122,7 @@ export async function moderateView(
           unanswered: byAuthor.get(name.id) ?? [],
           asked: asked(forum, student, resolveTerms(forum, student), setup.groups).notAsked === null,
           marks: [...new Set(own.flatMap(({ id }) => marks.get(id) ?? []))],
+          visits: visits.get(`${forumId} ${name.id}`) ?? null,
         },
       ];
     }),

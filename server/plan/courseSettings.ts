@@ -43,6 +43,7 @@ export async function settingsView(db: Db | Trx, courseId: string): Promise<Cour
       firstDay: dayOf(course.term_start, course.zone),
       lastDay: dayOf(course.term_end - 1, course.zone),
       freeDays: [...fromJson(course.free_days)],
+      visits: course.visits === 1,
       units: await unitsOf(db, courseId),
       categories: await categoriesOf(db, courseId),
       mode: course.gradebook_mode,
@@ -147,6 +148,7 @@ export async function saveSettings(
         zone: settings.zone,
         term_start: termStart,
         term_end: termEnd,
+        visits: settings.visits ? 1 : 0,
         free_days: toJson([...settings.freeDays].sort((a, b) => (a.day < b.day ? -1 : 1))),
         letters: toJson(settings.letters),
         gradebook_mode: settings.mode,
@@ -154,6 +156,14 @@ export async function saveSettings(
       })
       .where('id', '=', setup.id)
       .execute();
+    // What was kept while it was wanted is not kept any longer than that.
+    if (!settings.visits)
+      await trx
+        .deleteFrom('visit')
+        .where('forum_id', 'in', (eb) =>
+          eb.selectFrom('forum').select('id').where('course_id', '=', setup.id),
+        )
+        .execute();
     const after = await settingsView(trx, setup.id);
     await change.record('course.saved', { of: 'course' }, { before: before.settings, after: after.settings });
     return after;

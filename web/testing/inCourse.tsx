@@ -30,6 +30,7 @@ export function courseFrame(change: Partial<CourseFrame> = {}): CourseFrame {
     staff: [{ ...teodora, role: 'instructor' }],
     freeWeeks: [],
     freeDays: [],
+    visits: false,
     ready: 0,
     ...change,
   };

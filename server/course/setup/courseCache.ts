@@ -56,6 +56,8 @@ export interface CourseSetup {
   /** Mondays of weeks without classes, `2026-02-16`. */
   readonly freeWeeks: readonly string[];
   readonly freeDays: readonly FreeDay[];
+  /** Whether it is kept how often students open each forum. */
+  readonly visits: boolean;
   readonly groupPlans: readonly { id: string; title: string; version: number }[];
   readonly members: ReadonlyMap<string, Member>;
   readonly names: ReadonlyMap<string, PersonName>;
@@ -167,6 +169,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     asOf: null,
     freeWeeks: freeWeeksOf(fromJson(course.free_days)),
     freeDays: fromJson(course.free_days),
+    visits: course.visits === 1,
     groupPlans: groupPlans.map(({ id, title, version }) => ({ id, title, version })),
     members: new Map(
       rows.map((row) => [

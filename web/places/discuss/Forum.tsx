@@ -26,6 +26,7 @@ import { Rail } from './conversation/Rail';
 import { SelectionQuote } from './conversation/SelectionQuote';
 import { StandingPanel } from './StandingPanel';
 import { useForumPage, type ForumPage } from './useForumPage';
+import { useTellVisit } from './useTellVisit';
 import { Waiting } from './Waiting';
 
 const Beside = lazy(async () => ({ default: (await import('./conversation/Beside')).Beside }));
@@ -44,6 +45,7 @@ function OneForum({ id }: { id: string }) {
   const page = useForumPage(id, findField);
   const { context, error, refresh } = page;
   useTitle(context?.forum.title, 'Discuss', course.title);
+  useTellVisit(id, context !== null);
   if (context === null) {
     if (!error) return <Loading what="Opening the forum" />;
     return <FailedPage error={error} retry={refresh} />;

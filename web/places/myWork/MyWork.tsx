@@ -372,6 +372,11 @@ export function MyWork() {
           ))}
         </Group>
       )}
+      <p className="mt-10 text-sm">
+        <Link to={addresses.whatStaffSee(course.id)} className="quiet hover:underline">
+          What staff see of you
+        </Link>
+      </p>
     </div>
   );
 }

@@ -24,6 +24,7 @@ import { CourseRow } from './rows/CourseRow';
 import { LettersRow } from './rows/LettersRow';
 import { FreeDaysRow } from './rows/FreeDaysRow';
 import { TermRow } from './rows/TermRow';
+import { VisitsRow } from './rows/VisitsRow';
 import { UnitsRow } from './rows/UnitsRow';
 import { ZoneRow } from './rows/ZoneRow';
 import { settingsForm, shownSettings, type SettingsForm } from './settingsForm';
@@ -108,6 +109,7 @@ function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => voi
         <UnitsRow used={view.used.units} />
         <CategoriesRow used={view.used.categories} />
         <LettersRow />
+        <VisitsRow />
       </FormProvider>
       <Problem>{problem}</Problem>
       {canEdit && <button className="btn btn-primary mt-3">Save the settings</button>}

@@ -9,6 +9,7 @@ const settings: CourseSettings = {
   firstDay: '2026-02-02',
   lastDay: '2026-03-29',
   freeDays: [{ day: '2026-02-16', title: 'Founders’ day' }],
+  visits: false,
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [
     { id: 'hearings', title: 'Hearings', weight: 6250, zeroForMissing: true, drop: 2 },

@@ -8,15 +8,22 @@ import { useAddress } from '../../../data/useAddress';
 import { useVantage } from '../../../data/vantage';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { plural, numberWords } from '../../../../words/numbers';
+import { When } from '../../../ui/When';
 import { SendDialog } from '../post/SendDialog';
 
-type Who = 'all' | 'nothing' | 'nobody' | 'unanswered';
+type Who = 'all' | 'nothing' | 'nobody' | 'unanswered' | 'unopened' | 'reads';
 
 const WHO: readonly (readonly [Who, string, (student: ModeratedStudent) => boolean])[] = [
   ['all', 'Everyone', () => true],
   ['nothing', 'Posted nothing yet', ({ posts, asked }) => posts === 0 && asked],
   ['nobody', 'Replied to nobody', ({ posts, answered }) => posts > 0 && answered === 0],
   ['unanswered', 'Nobody has replied to them', ({ unanswered }) => unanswered.length > 0],
+];
+/** The same where the course keeps visits. */
+const WITH_VISITS: typeof WHO = [
+  ...WHO,
+  ['unopened', 'Has not opened it', ({ visits, posts, asked }) => visits === null && posts === 0 && asked],
+  ['reads', 'Opens and does not write', ({ visits, posts }) => visits !== null && posts === 0],
 ];
 
 /** What else is to be known of a student in this forum: that it is not asked of them, and what the evidence says. */
@@ -38,12 +45,13 @@ function Notes({ row }: { row: ModerateView['students'][number] }) {
 
 /** Every student with what they wrote, whom they answered and who answered them; chosen ones can be written to. */
 export function People({ moderate }: { moderate: ModerateView }) {
-  const course = useCourse().id;
+  const { id: course, visits: keepsVisits } = useCourse();
+  const choices = keepsVisits ? WITH_VISITS : WHO;
   const isMine = useVantage() === null;
   const { search, set } = useAddress();
   const { forum, students } = moderate;
   const asked = search.get('who');
-  const [who, , fits] = WHO.find(([name]) => name === asked) ?? WHO[0]!;
+  const [who, , fits] = choices.find(([name]) => name === asked) ?? WHO[0]!;
   const shown = useMemo(() => students.filter(fits), [students, fits]);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [writing, setWriting] = useState(false);
@@ -61,7 +69,7 @@ export function People({ moderate }: { moderate: ModerateView }) {
     <section aria-label="Students">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-3">
         <div role="group" aria-label="Show only" className="flex flex-wrap gap-1.5">
-          {WHO.map(([name, words, matches]) => (
+          {choices.map(([name, words, matches]) => (
             <button
               key={name}
               type="button"
@@ -121,6 +129,11 @@ export function People({ moderate }: { moderate: ModerateView }) {
               <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
                 Not answered
               </th>
+              {keepsVisits && (
+                <th scope="col" className="py-2 pr-2 text-right font-medium sm:pr-4">
+                  Opened
+                </th>
+              )}
               <th scope="col" className="py-2 font-medium max-sm:hidden">
                 <span className="sr-only">Notes</span>
               </th>
@@ -156,6 +169,20 @@ export function People({ moderate }: { moderate: ModerateView }) {
                 </td>
                 <td className="num py-2 pr-2 text-right sm:pr-4">{numberWords(row.answered)}</td>
                 <td className="num py-2 pr-2 text-right sm:pr-4">{numberWords(row.unanswered.length)}</td>
+                {keepsVisits && (
+                  <td className="num py-2 pr-2 text-right sm:pr-4">
+                    {row.visits === null ? (
+                      '–'
+                    ) : (
+                      <>
+                        {plural(row.visits.visits, 'time')}
+                        <span className="quiet block text-xs max-sm:hidden">
+                          last <When at={row.visits.last} />
+                        </span>
+                      </>
+                    )}
+                  </td>
+                )}
                 <td className="py-2 text-sm max-sm:hidden">
                   <Notes row={row} />
                 </td>

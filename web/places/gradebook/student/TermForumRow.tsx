@@ -55,6 +55,7 @@ function talkWords(forum: TermForum): string {
     asides > 0 && plural(asides, 'aside'),
     reviewsSent > 0 && `reviewed ${plural(reviewsSent, 'classmate')}`,
     reviewsReceived > 0 && `received ${plural(reviewsReceived, 'review')}`,
+    forum.visits && `opened ${plural(forum.visits.visits, 'time')}`,
   ]
     .filter(Boolean)
     .join(' · ');
