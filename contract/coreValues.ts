@@ -266,6 +266,7 @@ export const noticeKind = oneOf<NoticeKind>({
   timeAnswered: true,
   held: true,
   reported: true,
+  announced: true,
 });
 
 const toldDates: z.ZodType<ToldDates> = z.object({

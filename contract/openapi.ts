@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import * as account from './account';
 import * as admin from './admin';
+import * as announcements from './announcements';
 import * as calendar from './calendar';
 import * as cells from './cells';
 import * as course from './course';
@@ -69,6 +70,7 @@ export const endpoints: readonly Endpoint[] = [
   waiting,
   notices,
   myWork,
+  announcements,
   calendar,
   feeds,
   visits,

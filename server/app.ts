@@ -5,6 +5,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { openapi } from '../contract/openapi';
 import { adminRoutes } from './admin/routes';
+import { announcementRoutes } from './announcements/routes';
 import { calendarFileRoutes } from './calendar/fileRoutes';
 import { calendarRoutes } from './calendar/routes';
 import { courseRoutes } from './frame/routes';
@@ -100,6 +101,7 @@ export function createApp(
   searchRoutes(serve, deps);
   myWorkRoutes(serve, deps);
   calendarRoutes(serve, deps);
+  announcementRoutes(serve, deps);
   feedEndpoints(serve, deps);
   visitRoutes(serve, deps);
   reviewRoutes(serve, deps);

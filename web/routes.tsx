@@ -152,6 +152,12 @@ export const makeRouter = () =>
               lazy: async () => ({ Component: (await import('./places/notices/Notices')).Notices }),
             },
             {
+              path: 'announcements',
+              lazy: async () => ({
+                Component: (await import('./places/announcements/Announcements')).Announcements,
+              }),
+            },
+            {
               path: 'search',
               lazy: async () => ({ Component: (await import('./places/search/Search')).Search }),
             },

@@ -27,6 +27,7 @@ export const addresses = {
   plannedDates: inCourse('plan/dates'),
   scores: inCourse('scores'),
   notices: inCourse('notices'),
+  announcements: inCourse('announcements'),
   search: inCourse('search'),
   settings: inCourse('settings'),
   discuss: inCourse('discuss'),

@@ -84,6 +84,8 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
       return notice.postId === null
         ? `${who} sent you ${place ?? 'this forum'}`
         : `${who} sent you a post${inPlace}`;
+    case 'announced':
+      return `${who} announces${place === null ? '' : ` ${place}`}`;
     case 'held':
       return count === 1
         ? `${who}’s post${inPlace} waits for approval`
@@ -164,6 +166,7 @@ export function noticeAddress(
   { kind, forumId, postId }: Pick<Notice, 'kind' | 'forumId' | 'postId'>,
   course: string,
 ): string {
+  if (kind === 'announced') return addresses.announcements(course);
   if (kind === 'released' || kind === 'looked') return addresses.scores(course);
   if (kind === 'looks') return addresses.docket(course, forumId, { state: 'asks' });
   if (kind === 'timeAsked') return addresses.waiting(course);

@@ -25,6 +25,8 @@ export type NoticeKind =
   | 'opens'
   | 'due'
   | 'dates'
+  /** Staff announced something to them. */
+  | 'announced'
   /** Someone sent them a forum or a post, with a line of their own. */
   | 'sent'
   /** Their wish for another look at a score was answered. */
@@ -56,8 +58,10 @@ export interface Notice {
   readonly key: string;
   readonly kind: NoticeKind;
   readonly at: Instant;
-  /** The forum; with `released` of an item that no forum feeds, the item. */
+  /** The forum; with `released` of an item that no forum feeds, the item; with `announced` the announcement. */
   readonly forumId: Id;
+  /** What it is called, where it is about no forum and no item; absent: as the forum or the item is. */
+  readonly title?: string;
   /** The post it leads to; null leads to the forum. */
   readonly postId: Id | null;
   /** The person's own post it is about; null for none. */

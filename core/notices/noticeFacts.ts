@@ -27,6 +27,15 @@ export interface Sending {
   readonly line: string | null;
 }
 
+/** Something staff announced to the person, at its moment or before. */
+export interface Announced {
+  readonly id: Id;
+  readonly at: Instant;
+  readonly by: Id;
+  readonly title: string;
+  readonly text: string;
+}
+
 /**
  * What happened that a person might be told of. Nothing in it is decided: whether the person may know of it is asked when they
  * are told, never when it happened.
@@ -69,6 +78,8 @@ export interface NoticeFacts {
   /** What the person reviews, and the reviews of their posts. */
   readonly reviews: readonly Assignment[];
   readonly sent: readonly Sending[];
+  /** Also what is still to come. */
+  readonly announced: readonly Announced[];
   /** Forums the person follows, with the posts written there since they last looked at the notice. */
   readonly followed: readonly { readonly forumId: Id; readonly posts: readonly Post[] }[];
   /** Forums whose dates changed for the person since they were last told. */

@@ -40,6 +40,7 @@ function factsOf(
     timeAsked: [],
     reviews: [],
     sent: [],
+    announced: [],
     followed: [],
     dates: [],
     held: [],
@@ -54,6 +55,23 @@ const answer = post('answer', 'bram', r('03-03 10:00'), { to: mine });
 const asInes = asPerson(ines);
 
 describe('what someone is told of', () => {
+  it('is what staff announced to them, from its moment on, under its own name', () => {
+    const announced = [
+      { id: 'walk', at: at('03-05 08:00'), by: 'teodora', title: 'Gauge walk', text: 'At the weir.' },
+      { id: 'later', at: at('03-06 08:00'), by: 'teodora', title: 'Later', text: 'Not yet.' },
+    ];
+    const facts = factsOf(asInes, open, [], NOW, { announced });
+    expect(noticesFor(facts, NOW)).toMatchObject([
+      {
+        kind: 'announced',
+        key: 'announced:walk',
+        title: 'Gauge walk',
+        line: 'At the weir.',
+        actorId: 'teodora',
+      },
+    ]);
+    expect(noticesFor(facts, at('03-06 08:00'))).toHaveLength(2);
+  });
   it('is an answer to a post of theirs, and nothing of their own', () => {
     const own = post('own', 'ines', r('03-03 11:00'), { to: mine });
     const [notice, ...rest] = noticesFor(factsOf(asInes, open, [mine, answer, own], NOW), NOW);

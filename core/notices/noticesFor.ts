@@ -114,6 +114,18 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
     if (at > t || (postId === null ? there(forumId) === null : !reads({ id: postId, forumId }))) continue;
     notices.push({ ...BLANK, key: `sent:${id}`, kind: 'sent', at, forumId, postId, actorId: from, line });
   }
+  for (const { id, at, by, title, text } of facts.announced)
+    if (at <= t)
+      notices.push({
+        ...BLANK,
+        key: `announced:${id}`,
+        kind: 'announced',
+        at,
+        forumId: id,
+        title,
+        actorId: by,
+        line: text,
+      });
   for (const { forumId, posts } of facts.followed) {
     const fresh = posts.filter(
       (post) =>

@@ -37,6 +37,7 @@ const COMMITTED: readonly string[] = [
   '1bcb33703a2701355f7e5a3c3bb2fe66a1f9746f50a29faa207d62ecd781bbd4',
   'e0cfe57579944bd8cb013625105eecb992e53b580dff226bbb955ace12c1d484',
   '9370148342b2fd494aa5e35edc6e5d4f99daeee34c804d70ec9fc1d1365c5027',
+  '65b2511162ef1526eb5f865c75d0fe4d78fb1e20555f123774821fd06f34d9cc',
 ];
 
 describe('migrations', () => {

@@ -30,6 +30,7 @@ import { calendar } from './migrations/0029_calendar';
 import { freeDays } from './migrations/0030_free_days';
 import { feeds } from './migrations/0031_feeds';
 import { visits } from './migrations/0032_visits';
+import { announcements } from './migrations/0033_announcements';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -68,6 +69,7 @@ export const MIGRATIONS: readonly string[] = [
   freeDays,
   feeds,
   visits,
+  announcements,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

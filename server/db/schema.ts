@@ -1,5 +1,6 @@
 import type { Generated } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
+import type { AnnouncedTo } from '../../contract/announcements';
 import type { AttachedFile } from '../../contract/files';
 import type { ForumRules, ForumSettings } from '../../contract/forumSettings';
 import type { MailChoice } from '../../contract/notices';
@@ -454,6 +455,19 @@ export interface Database {
     made_at: number | null;
     /** So many minutes before something is due it reminds. */
     alarm: number | null;
+  };
+  /** What staff announce. */
+  announcement: {
+    id: string;
+    course_id: string;
+    title: string;
+    text: string;
+    audience: Json<AnnouncedTo>;
+    /** When it is told; to come where that is planned. */
+    at: number;
+    by: string;
+    version: number;
+    removed_at: number | null;
   };
   /** How often a student opened a forum on a day of the course's zone, and when first and last. */
   visit: {

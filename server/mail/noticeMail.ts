@@ -168,7 +168,7 @@ function paragraph(notice: MarkedNotice, setup: CourseSetup, now: number, date: 
   const actor = setup.names.get(notice.actorId ?? '');
   return noticeParagraph(
     { ...notice, actors: actor ? [actor] : [] },
-    titleOf(setup, notice.forumId),
+    notice.title ?? titleOf(setup, notice.forumId),
     date,
     now,
   );

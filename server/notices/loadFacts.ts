@@ -9,6 +9,7 @@ import { forumPosts, hasPostsOf, postsOfForum, type ForumPosts } from '../course
 import { loadAssignments } from '../course/reviews/loadAssignments';
 import { courseData } from '../course/facts/courseData';
 import { loadWithAbove } from '../course/posts/loadPosts';
+import { announcedTo } from '../announcements/announcements';
 import { readBy } from '../readMarks/readMarks';
 
 /** Ids of posts that answer or mention a person, newer than an instant, with when they were mentioned. */
@@ -354,6 +355,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     ...(await moreTime(db, course, since)),
     reviews: person.kind === 'student' ? await loadAssignments(db, setup, { personId: person.id }) : [],
     sent: sendings,
+    announced: person.kind === 'student' ? await announcedTo(db, course, since) : [],
     followed,
     dates: person.kind === 'student' ? await changedDates(db, course) : [],
     held,

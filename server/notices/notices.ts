@@ -78,7 +78,7 @@ export async function noticeGroups(
       kind: newest.kind,
       at: newest.at,
       forumId: newest.forumId,
-      forum: titleOf(setup, newest.forumId),
+      forum: newest.title ?? titleOf(setup, newest.forumId),
       postId: notices.at(-1)!.postId,
       actors: actors.flatMap((id) => setup.names.get(id) ?? []),
       count: notices.reduce((sum, { count }) => sum + count, 0),

@@ -6,7 +6,16 @@ export type Subject =
   | { readonly of: 'invitations' }
   | {
       readonly of:
-        'forum' | 'item' | 'groupPlan' | 'member' | 'post' | 'look' | 'moreTime' | 'note' | 'review';
+        | 'announcement'
+        | 'forum'
+        | 'item'
+        | 'groupPlan'
+        | 'member'
+        | 'post'
+        | 'look'
+        | 'moreTime'
+        | 'note'
+        | 'review';
       readonly id: string;
     }
   /** A finding of the checks, which is put aside or taken up. */

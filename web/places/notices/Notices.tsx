@@ -1,4 +1,5 @@
 import { FailedPage } from '../../ui/FailedPage';
+import { addresses } from '../../../words/addresses';
 import { sameDay } from '../../../words/dates';
 import { CheckCheck } from 'lucide-react';
 import { useId } from 'react';
@@ -72,6 +73,9 @@ export function Notices() {
     <div className="mx-auto w-full max-w-3xl px-5 pt-6 pb-16">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
         <h1 className="text-2xl">Notices</h1>
+        <Link to={addresses.announcements(course.id)} className="link-plain text-sm sm:ml-auto">
+          Announcements
+        </Link>
         {data.unread > 0 && (
           <button
             type="button"

@@ -1,7 +1,18 @@
-import { ArrowLeftRight, CalendarDays, LibraryBig, ListOrdered, Redo2, Trash2, Undo2 } from 'lucide-react';
+import {
+  ArrowLeftRight,
+  CalendarDays,
+  LibraryBig,
+  ListOrdered,
+  Megaphone,
+  Redo2,
+  Trash2,
+  Undo2,
+} from 'lucide-react';
 import type { ComponentType } from 'react';
 import { Link } from 'react-router';
+import { addresses } from '../../../words/addresses';
 import { plural } from '../../../words/numbers';
+import { useCourse } from '../../data/course';
 import type { Zoom } from './timeline/Timeline';
 import type { useUndo } from './useUndo';
 
@@ -62,6 +73,7 @@ export function PlanTools({
   /** Whether own terms move along; null where there are none. */
   ownTermsToo: { readonly value: boolean; readonly set: (value: boolean) => void } | null;
 }) {
+  const course = useCourse().id;
   return (
     <div className="flex flex-wrap items-center gap-2 px-5 pb-3">
       {/* In a narrow window the plan is a list, of which there is all. */}
@@ -118,6 +130,13 @@ export function PlanTools({
         </>
       )}
       <span className="grow" />
+      <Link
+        to={addresses.announcements(course)}
+        className="quiet flex items-center gap-1 text-sm hover:underline"
+      >
+        <Megaphone className="size-4" aria-hidden />
+        Announcements
+      </Link>
       <Link to="dates" className="quiet flex items-center gap-1 text-sm hover:underline">
         <CalendarDays className="size-4" aria-hidden />
         Dates
