@@ -1,8 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { at, ZONE } from '../testing/fixtures';
+import { at, forum, ZONE } from '../testing/fixtures';
 import { addDays } from '../time/calendarDay';
-import { freeDayAt, freeDaysBy, freeWeeksOf, isClassDay, nextClassDay, toClassDay } from './classDays';
+import {
+  freeDayAt,
+  freeDaysBy,
+  freeWeeksOf,
+  isClassDay,
+  nextClassDay,
+  onFreeDays,
+  toClassDay,
+} from './classDays';
 
 const day = (name: string, title = '') => ({ day: `2026-${name}`, title });
 /** Good Friday and Easter Monday. */
@@ -27,6 +35,14 @@ describe('days without classes', () => {
     // A weekend is a day like others for what is due.
     expect(toClassDay(at('04-04 23:59'), ZONE, easter)).toBe(at('04-04 23:59'));
     expect(freeDayAt(at('04-04 23:59'), ZONE, easter)).toBeNull();
+  });
+  it('are named where a schedule falls on them', () => {
+    const { schedule } = forum({
+      schedule: { initialDue: at('04-03 23:59'), repliesDue: at('04-07 23:59') },
+    });
+    expect(onFreeDays(schedule, ZONE, easter)).toEqual([
+      { name: 'initialDue', at: at('04-03 23:59'), freeDay: 'Good Friday' },
+    ]);
   });
   it('never keep a date, and never bring it earlier', () => {
     fc.assert(

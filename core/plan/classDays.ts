@@ -1,3 +1,4 @@
+import { DATE_NAMES, type DateName, type Schedule } from '../course/forum';
 import { addDays, mondayOf, type CalendarDay } from '../time/calendarDay';
 import { fromWallClock, toWallClock } from '../time/wallClock';
 import type { Instant } from '../time/instant';
@@ -85,4 +86,17 @@ export function toClassDay(at: Instant, zone: string, free: ReadonlyMap<Calendar
   if (!free.has(day)) return at;
   const next = nextClassDay(day, free);
   return next === null ? at : fromWallClock(`${next}T${time}`, zone);
+}
+
+/** The dates of a schedule that fall on days without classes, with what each day is called. (rules §10) */
+export function onFreeDays(
+  schedule: Schedule,
+  zone: string,
+  free: ReadonlyMap<CalendarDay, string>,
+): { readonly name: DateName; readonly at: Instant; readonly freeDay: string }[] {
+  return DATE_NAMES.flatMap((name) => {
+    const at = schedule[name];
+    const freeDay = at === null ? null : freeDayAt(at, zone, free);
+    return freeDay === null ? [] : [{ name, at: at!, freeDay }];
+  });
 }

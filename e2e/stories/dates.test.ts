@@ -142,6 +142,22 @@ describe('days without classes', () => {
     await page.sees('Fri 6 Mar, 23:59: River fair');
     await page.go('/c/rvc210/plan');
     await page.sees('no classes');
+    // A recipe started in that week names what would fall into it, and goes on to the next class day.
+    await page.press('n');
+    await page.sees('Or from a recipe.');
+    await page.setDate('Week it starts in', '2026-03-16');
+    await page.sees('Initial post due would be Thu 19 Mar, 23:59: Reading week');
+    await page.click('link', 'A position, then two replies');
+    await page.until(
+      async () =>
+        (await page.driver.executeScript<string | undefined>(
+          `return [...document.querySelectorAll('input[type=date]')]
+             .find((each) => (each.getAttribute('aria-label') || each.labels[0]?.textContent || '').trim().startsWith('Initial post due'))?.value`,
+        )) === '2026-03-23',
+      'the first class day after the reading week in the form',
+    );
+    await page.go('/c/rvc210/plan');
+    await page.sees('no classes');
     await page.press('s');
     await page.sees('falls on Reading week');
     await page.click('checkbox', /fall on a day without classes go on to the next class day/);

@@ -10,11 +10,13 @@ import { useApi } from '../../data/useApi';
 import { Dialog } from '../../ui/Dialog';
 import { Failed, Loading } from '../../ui/states';
 import { KeepDialog } from '../../ui/KeepDialog';
+import { freeDaysBy, onFreeDays, toClassDay } from '../../../core/plan/classDays';
+import { mapSchedule } from '../../../core/plan/mapDates';
 import { fromRecipeDates } from '../../../core/plan/recipeDates';
 import { mondayOf } from '../../../core/time/calendarDay';
 import { isDay } from '../../../core/time/isDay';
 import { COINED } from '../../../words/coined';
-import { startWords } from '../../../words/schedule';
+import { DATE_WORDS, startWords } from '../../../words/schedule';
 import { datesIn } from '../../ui/dateWords';
 import { forumSentence } from './planData';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
@@ -55,11 +57,18 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
   const { data, error } = useApi(listRecipes, { course: course.id });
   const [week, setWeek] = useState(monday);
   const isMonday = isDay(week);
+  const [toClassDays, setToClassDays] = useState(true);
+  const free = freeDaysBy(course.freeDays);
+  const scheduleOf = ({ dates }: Recipe) => fromRecipeDates(dates, mondayOf(week), course.zone);
+  /** What of it would fall on a day without classes. */
+  const freeIn = (recipe: Recipe) => (isMonday ? onFreeDays(scheduleOf(recipe), course.zone, free) : []);
+  const falls = (data?.recipes ?? []).some((recipe) => freeIn(recipe).length > 0);
   /** What is due when, were it started in the week chosen. */
-  const datesOf = ({ settings, dates }: Recipe) => {
+  const datesOf = (recipe: Recipe) => {
     if (!isMonday) return '';
-    const schedule = fromRecipeDates(dates, mondayOf(week), course.zone);
-    return startWords({ schedule, required: settings.rules.required }, datesIn(course.zone));
+    const move = (at: number) => (toClassDays ? toClassDay(at, course.zone, free) : at);
+    const schedule = mapSchedule(scheduleOf(recipe), move);
+    return startWords({ schedule, required: recipe.settings.rules.required }, datesIn(course.zone));
   };
   const drop = async (recipe: Recipe) => {
     await orSayWhyNot(() => call(dropRecipe, { course: course.id, recipe: recipe.id }));
@@ -81,6 +90,17 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
           Start from nothing
         </Link>
       </div>
+      {falls && (
+        <label className="mt-3 flex items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={toClassDays}
+            onChange={({ target }) => setToClassDays(target.checked)}
+          />
+          Dates on days without classes go on to the next class day
+        </label>
+      )}
       <p className="quiet mt-3 text-sm">Or from a recipe. {COINED.recipe}</p>
       {error && <Failed error={error} />}
       {!data && !error && <Loading />}
@@ -89,7 +109,7 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
           <li key={recipe.id} className="ruled border-b py-2.5">
             <div className="flex items-baseline gap-3">
               <Link
-                to={`new?recipe=${recipe.id}&week=${week}`}
+                to={`new?recipe=${recipe.id}&week=${week}${falls && toClassDays ? '&on=classDays' : ''}`}
                 className="font-serif text-base font-semibold hover:underline"
               >
                 {recipe.title}
@@ -107,6 +127,12 @@ export function StartDialog({ monday, close }: { monday: string; close: () => vo
             </div>
             <p className="text-sm">{recipe.note || forumSentence(recipe.settings.rules)}</p>
             <p className="quiet num text-sm">{datesOf(recipe)}</p>
+            {freeIn(recipe).map(({ name, at, freeDay }) => (
+              <p key={name} className="num text-sm text-late">
+                {DATE_WORDS[name]} {toClassDays ? 'would be' : 'is'} {datesIn(course.zone)(at)}:{' '}
+                {freeDay || 'a day without classes'}
+              </p>
+            ))}
           </li>
         ))}
       </ul>

@@ -5,6 +5,8 @@ import type { ForumSettings } from '../../../../contract/forumSettings';
 import { newForum } from '../../../../contract/newForum';
 import { getForumSettings, getPlan } from '../../../../contract/plan';
 import { listRecipes } from '../../../../contract/recipes';
+import { freeDaysBy, toClassDay } from '../../../../core/plan/classDays';
+import { mapSchedule } from '../../../../core/plan/mapDates';
 import { fromRecipeDates, inWeekOf } from '../../../../core/plan/recipeDates';
 import { classWeeks, unitOfWeek } from '../../../../core/plan/unitOfWeek';
 import { mondayOf } from '../../../../core/time/calendarDay';
@@ -36,6 +38,9 @@ export function NewForum() {
   const week = /^\d{4}-\d{2}-\d{2}$/.test(search.get('week') ?? '') ? search.get('week')! : null;
   const thisDay = toWallClock(courseNow(), course.zone).slice(0, 10);
   const base = recipe?.settings ?? newForum();
+  const free = freeDaysBy(course.freeDays);
+  const move = (at: number) => (search.get('on') === 'classDays' ? toClassDay(at, course.zone, free) : at);
+  const pairAt = recipe && week ? inWeekOf(recipe.dates.pairAt, mondayOf(week), course.zone) : null;
   const settings: ForumSettings = {
     ...base,
     title: recipe ? recipe.title : '',
@@ -55,10 +60,12 @@ export function NewForum() {
         id: `${id.slice(0, 8)}-${question.id}`,
       })),
       schedule:
-        recipe && week ? fromRecipeDates(recipe.dates, mondayOf(week), course.zone) : base.rules.schedule,
+        recipe && week
+          ? mapSchedule(fromRecipeDates(recipe.dates, mondayOf(week), course.zone), move)
+          : base.rules.schedule,
       review:
         base.rules.review && recipe && week
-          ? { ...base.rules.review, pairAt: inWeekOf(recipe.dates.pairAt, mondayOf(week), course.zone) }
+          ? { ...base.rules.review, pairAt: pairAt === null ? null : move(pairAt) }
           : base.rules.review,
     },
   };
