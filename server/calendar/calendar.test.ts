@@ -176,6 +176,47 @@ describe('a calendar', () => {
     await fetched(third).expect(404);
   });
 
+  it('is over all courses of its owner; one that is put away is left out, and one they left is cancelled', async () => {
+    const { db, courses } = c.server;
+    await db
+      .insertInto('member')
+      .values([
+        { course_id: 'elsewhere', person_id: 'teodora', role: 'instructor', enrolled_from: 0 },
+        { course_id: 'elsewhere', person_id: 'ines', role: 'student', enrolled_from: 0 },
+      ])
+      .execute();
+    courses.forget('elsewhere');
+    const there = { ...settings({ evaluation: null }, 'Another forum'), categoryId: null };
+    await c.teodora
+      .send('put', '/api/courses/elsewhere/forums/another/settings', {
+        version: 0,
+        settings: there,
+        publish: true,
+      })
+      .expect(200);
+    const address = await subscribe(c.ines);
+    const of = async () =>
+      [...read(await text(address)).values()].map(({ uid, status }) => `${uid} ${status}`);
+    expect(await of()).toContain('another.initialDue@juror null');
+    const page = (await c.ines.get('/api/calendar').expect(200)).body as { entries: CalendarEntry[] };
+    expect(new Set(page.entries.map(({ course }) => course.id))).toEqual(new Set(['rivers', 'elsewhere']));
+    const putAway = (at: number | null) =>
+      db.updateTable('course').set({ put_away_at: at }).where('id', '=', 'elsewhere').execute();
+    await putAway(1);
+    expect((await of()).some((each) => each.includes('another'))).toBe(false);
+    await putAway(null);
+    expect(await of()).toContain('another.initialDue@juror null');
+    await db
+      .updateTable('member')
+      .set({ removed_at: 1 })
+      .where('course_id', '=', 'elsewhere')
+      .where('person_id', '=', 'ines')
+      .execute();
+    courses.forget('elsewhere');
+    expect(await of()).toContain('another.initialDue@juror CANCELLED');
+    expect(await text(address)).not.toContain('Another forum');
+  });
+
   it('reminds of what is due as its owner chose', async () => {
     const address = await subscribe(c.ines);
     await c.ines.send('put', '/api/calendar/alarm', { alarm: 7 }).expect(422);
