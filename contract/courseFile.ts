@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { announcedTo } from './announcements';
 import { instant, points } from './basics';
 import { courseSettings } from './courseSettings';
 import { guide } from './parts';
@@ -227,6 +228,21 @@ export const courseFile = z.strictObject({
   assignments: z.array(assignment),
   /** Pairs of people who must not review one another. */
   mustNots: z.array(z.strictObject({ oneId: key, otherId: key, by: key, at: instant })),
+  /** What staff announced, or plan to; to everyone, or to these sections and groups. */
+  announcements: z.array(
+    z.strictObject({ id: key, title: z.string(), text: z.string(), to: announcedTo, at: instant, by: key }),
+  ),
+  /** How often students opened forums, by the day of the course’s zone; empty where the course does not keep it. */
+  visits: z.array(
+    z.strictObject({
+      forumId: key,
+      studentId: key,
+      day: z.string(),
+      visits: z.int(),
+      first: instant,
+      last: instant,
+    }),
+  ),
   /** Whose a student of a docket that is shared out is to evaluate. */
   shares: z.array(z.strictObject({ forumId: key, studentId: key, evaluatorId: key })),
   notes: z.array(z.strictObject({ studentId: key, text: z.string(), at: instant, by: key })),

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { courseFile } from '../../contract/courseFile';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { Announcement, listAnnouncements } from '../../contract/announcements';
 import type { NoticeGroup, OutboxMail } from '../../contract/notices';
@@ -61,6 +62,8 @@ describe('an announcement', () => {
   it('for a section reaches that section alone, at its moment and not before', async () => {
     await save(c.teodora, 'later', { to: evening, at: at('03-03 08:00') }).expect(200);
     expect(await list(c.teodora)).toMatchObject([{ planned: true, to: evening, mayChange: true }]);
+    const file = courseFile.parse((await c.teodora.get(`${C}/course.json`).expect(200)).body);
+    expect(file.announcements).toMatchObject([{ id: 'later', to: evening, by: 'teodora' }]);
     expect([await list(c.bram), await told(c.bram)]).toEqual([[], []]);
     c.server.now = at('03-03 08:00');
     expect([(await list(c.bram)).length, (await told(c.bram)).length]).toEqual([1, 1]);

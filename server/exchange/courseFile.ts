@@ -4,6 +4,7 @@ import { NAME_COLUMNS } from '../course/setup/personNames';
 import type { Db } from '../db/open';
 import { byKey, json, jsonOrNull, type Part, type RowOf } from './courseParts';
 import { posts } from './coursePosts';
+import { announcements, visits } from './courseLife';
 import { assignments, mustNots } from './courseReviews';
 import { items, looks, moreTime, readings, scores } from './courseScores';
 
@@ -167,6 +168,8 @@ const PARTS: { [P in Part]: (db: Db, courseId: string) => Promise<RowOf<P>[]> | 
   moreTime,
   assignments,
   mustNots,
+  announcements,
+  visits,
   shares: async (db, courseId) =>
     (
       await db

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { courseFile } from '../../contract/courseFile';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { CourseSettingsView } from '../../contract/courseSettings';
 import type { ModerateView } from '../../contract/moderate';
@@ -83,6 +84,11 @@ describe('visits', () => {
     const term = (await c.teodora.get(`${C}/students/bram/term`).expect(200)).body as StudentTerm;
     expect(term.forums[0]!.visits).toMatchObject({ visits: 1 });
     expect(await own(c.chidi)).toBeNull();
+    const file = courseFile.parse((await c.teodora.get(`${C}/course.json`).expect(200)).body);
+    expect(file.visits.map(({ studentId, visits }) => [studentId, visits])).toEqual([
+      ['bram', 1],
+      ['ines', 1],
+    ]);
     expect(JSON.stringify((await c.bram.get(`${C}/visits`).expect(200)).body)).not.toContain('ines');
   });
 });
