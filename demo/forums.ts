@@ -1,7 +1,5 @@
 import { addresses } from '../words/addresses';
-import type { ForumRules, ForumSettings } from '../contract/forumSettings';
 import { newForum } from '../contract/newForum';
-import type { RichNode } from '../core/text/richText';
 import { textOf } from '../core/text/textOf';
 import { COURSE, groupId, studentId, when } from './course';
 import {
@@ -12,62 +10,9 @@ import {
   PIPES_REPLIES,
   PIPES_RUBRIC,
 } from './scoring';
+import { dates, evaluation, free, nothing, settings, table, type Sketch } from './forumSketch';
 
-interface Sketch {
-  readonly id: string;
-  readonly title: string;
-  readonly unit: string | null;
-  readonly category: string | null;
-  readonly prompt: string | RichNode;
-  readonly rules: Partial<Omit<ForumRules, 'schedule' | 'required'>> & {
-    schedule?: Partial<ForumRules['schedule']>;
-    required?: Partial<ForumRules['required']>;
-  };
-  readonly publish: boolean;
-}
-
-function settings(sketch: Sketch): ForumSettings {
-  const base = newForum();
-  return {
-    title: sketch.title,
-    unitId: sketch.unit,
-    categoryId: sketch.category,
-    prompt: typeof sketch.prompt === 'string' ? textOf(sketch.prompt) : sketch.prompt,
-    starter: null,
-    itemId: null,
-    rules: {
-      ...base.rules,
-      ...sketch.rules,
-      schedule: { ...base.rules.schedule, ...sketch.rules.schedule },
-      required: { ...base.rules.required, ...sketch.rules.required },
-    },
-  };
-}
-
-const evaluation = newForum().rules.evaluation!;
 const repliesPart = evaluation.parts[1];
-const dates = (from: string, posting: string, initial: string, replies: string, until: string) => ({
-  visibleFrom: when(`${from} 08:00`),
-  postingFrom: when(`${posting} 08:00`),
-  initialDue: when(`${initial} 23:59`),
-  repliesDue: when(`${replies} 23:59`),
-  postingUntil: when(`${until} 23:59`),
-});
-
-/** A table as the editor makes it; its first row is its head. */
-const table = (rows: readonly (readonly string[])[]): RichNode => ({
-  type: 'table',
-  content: rows.map((row, index) => ({
-    type: 'tableRow',
-    content: row.map((text) => ({
-      type: index === 0 ? 'tableHeader' : 'tableCell',
-      content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-    })),
-  })),
-});
-
-const free: Partial<ForumRules> = { openings: 'threadsFreely', seal: null, evaluation: null };
-const nothing = { initialRequired: 0, initialMinWords: 0, replies: 0, replyMinWords: 0 };
 
 const SKETCHES: readonly Sketch[] = [
   {

@@ -113,11 +113,19 @@ export const MAPS_LEVELS: Part = {
   ],
 };
 
-const step = (criterion: string, name: string, title: string, points: number) => ({
-  id: `${criterion}-${name}`,
+/** A criterion of a first post, with its levels from the best: id, title, points. */
+const criterion = (
+  id: string,
+  title: string,
+  description: string,
+  levels: readonly (readonly [id: string, title: string, points: number])[],
+) => ({
+  id,
   title,
-  description: '',
-  points,
+  description,
+  outcome: '',
+  basis: 'initial' as const,
+  levels: levels.map(([name, words, points]) => level(`${id}-${name}`, words, points, '')),
 });
 
 /** What a restoration brief is reviewed by. */
@@ -126,41 +134,20 @@ export const BRIEF_GUIDE = {
   title: 'A restoration brief',
   anyNumber: false,
   criteria: [
-    {
-      id: 'question',
-      title: 'The question at its top',
-      description: 'Does it say what its author wants to know?',
-      outcome: '',
-      basis: 'initial' as const,
-      levels: [
-        step('question', 'clear', 'One could answer it', 200),
-        step('question', 'there', 'It is there, and vague', 100),
-        step('question', 'none', 'It is not there', 0),
-      ],
-    },
-    {
-      id: 'place',
-      title: 'The place',
-      description: 'Could one walk there with this page in hand?',
-      outcome: '',
-      basis: 'initial' as const,
-      levels: [
-        step('place', 'walk', 'One could walk there', 200),
-        step('place', 'with-map', 'With a map', 100),
-        step('place', 'lost', 'One would be lost', 0),
-      ],
-    },
-    {
-      id: 'cost',
-      title: 'What it costs, and whom',
-      description: '',
-      outcome: '',
-      basis: 'initial' as const,
-      levels: [
-        step('cost', 'both', 'Both are said', 200),
-        step('cost', 'one-of', 'One of the two', 100),
-        step('cost', 'neither', 'Neither', 0),
-      ],
-    },
+    criterion('question', 'The question at its top', 'Does it say what its author wants to know?', [
+      ['clear', 'One could answer it', 200],
+      ['there', 'It is there, and vague', 100],
+      ['none', 'It is not there', 0],
+    ]),
+    criterion('place', 'The place', 'Could one walk there with this page in hand?', [
+      ['walk', 'One could walk there', 200],
+      ['with-map', 'With a map', 100],
+      ['lost', 'One would be lost', 0],
+    ]),
+    criterion('cost', 'What it costs, and whom', '', [
+      ['both', 'Both are said', 200],
+      ['one-of', 'One of the two', 100],
+      ['neither', 'Neither', 0],
+    ]),
   ],
 };

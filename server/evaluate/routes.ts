@@ -194,7 +194,7 @@ export function evaluateRoutes(serve: Serve, deps: Deps): void {
     if (covered.names !== 'shown')
       throw refused(
         'namesCovered',
-        'Names are covered here, and groups would tell them. Give each score by itself.',
+        'Names are covered here, and a group would give them away. Give each score by itself.',
       );
     const about = { forumId: params.forum, studentId: params.student };
     const show = (trx: Db) => deskAnew(trx, covered, params, now);

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getReviewsOf } from '../../contract/reviewing';
+import { REVIEW_GUIDE } from '../../core/testing/reviewGuide';
 import { textOf } from '../../core/text/textOf';
 import {
   clients,
@@ -15,7 +16,6 @@ import {
   settled,
   type Exchange,
 } from '../testing/exchange';
-import { GUIDE } from '../testing/reviewed';
 import { at, C, F, words, type Client } from '../testing/testServer';
 
 let c: Exchange;
@@ -24,7 +24,7 @@ describe('a review', () => {
   afterEach(() => c.server.close());
 
   it('is kept as it is typed, sent once and whole, and read by its author at the reviews date', async () => {
-    c = await drawn(1, { guide: GUIDE, minWords: 5 });
+    c = await drawn(1, { guide: REVIEW_GUIDE, minWords: 5 });
     const { id, reviewer } = await ofInes(c);
     expect((await list(reviewer)).write).toMatchObject([
       { id, state: 'toWrite', author: 'ines Example', due: at('03-11 23:59'), overdue: false },
@@ -140,7 +140,7 @@ describe('a review', () => {
   });
 
   it('refuses what does not stand in the guide or the post, and files of others', async () => {
-    c = await drawn(1, { guide: GUIDE });
+    c = await drawn(1, { guide: REVIEW_GUIDE });
     const { id, reviewer } = await ofInes(c);
     const values = { question: { levelId: 'clear' } };
     const bad = async (sent: object, field: string) => {

@@ -5,8 +5,8 @@ import type { ForumSettings } from '../../contract/forumSettings';
 import type { StudentTerm } from '../../contract/studentTerm';
 import type { RehearsalView } from '../../contract/rehearsal';
 import { textOf } from '../../core/text/textOf';
+import { REVIEW_GUIDE } from '../../core/testing/reviewGuide';
 import { content, drawn, ofInes, PNG, send, type Exchange } from '../testing/exchange';
-import { GUIDE } from '../testing/reviewed';
 import { at, C, F } from '../testing/testServer';
 
 let c: Exchange;
@@ -15,7 +15,7 @@ describe('reviews, wherever else they stand', () => {
   afterEach(() => c.server.close());
 
   it('stand in the file of the course with all their versions, answers and what was withheld; drafts do not', async () => {
-    c = await drawn(1, { received: 'atOnce', response: true, guide: GUIDE });
+    c = await drawn(1, { received: 'atOnce', response: true, guide: REVIEW_GUIDE });
     const { id, reviewerId, reviewer } = await ofInes(c);
     const values = { question: { levelId: 'vague', comment: '' } };
     await reviewer.upload('a-file-of-mine', PNG).expect(200);

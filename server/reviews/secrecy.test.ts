@@ -9,9 +9,10 @@ import { endpoints } from '../../contract/openapi';
 import type { getReceived, listReviews } from '../../contract/reviews';
 import type { Reviewing } from '../../contract/reviewing';
 import { textOf } from '../../core/text/textOf';
+import { REVIEW_GUIDE } from '../../core/testing/reviewGuide';
 import { ATTACK, patience, report } from '../testing/attack';
 import { PNG } from '../testing/exchange';
-import { GUIDE, reviewed } from '../testing/reviewed';
+import { reviewed } from '../testing/reviewed';
 import { at, C, F, keepToEvening, settings, testServer, type Client } from '../testing/testServer';
 
 const STUDENTS = ['ines', 'bram', 'chidi', 'dalia'] as const;
@@ -85,7 +86,7 @@ describe('reviews, asked for by everybody, at every address', () => {
           const as = (who: string) => clients.get(who)!;
           const rules = reviewed(
             2,
-            { names, received, response: true, guide: GUIDE },
+            { names, received, response: true, guide: REVIEW_GUIDE },
             {
               readers: 'staff',
               evaluation: {

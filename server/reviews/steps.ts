@@ -57,7 +57,7 @@ export async function undoStep(
     const why = whyNotUndone(assignments, step, now);
     if (why === 'sent') throw refused('sent', 'A review was sent since, so this cannot be undone any more.');
     if (why === 'changed')
-      throw new Problem(409, 'conflict', 'This was changed again since; look at the list once more.');
+      throw new Problem(409, 'conflict', 'This has been changed again since. Look at the list once more.');
     const gone = endsWithUndo(assignments, step, (id) => reviewers.get(id)?.number ?? 0, now);
     const back = assignments.filter(({ id }) => step.ended.includes(id));
     const people = new Set([...gone, ...back].map(({ reviewerId }) => reviewerId));

@@ -42,23 +42,3 @@ export function reviewed(
     ...more,
   };
 }
-
-/** A guide of one criterion with two levels. */
-export const GUIDE = {
-  kind: 'rubric' as const,
-  title: 'A brief',
-  anyNumber: false,
-  criteria: [
-    {
-      id: 'question',
-      title: 'Question',
-      description: '',
-      outcome: '',
-      basis: 'initial' as const,
-      levels: [
-        { id: 'clear', title: 'Clear', description: '', points: 400 },
-        { id: 'vague', title: 'Vague', description: '', points: 0 },
-      ],
-    },
-  ],
-};

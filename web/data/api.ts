@@ -12,6 +12,11 @@ export class ApiProblem extends Error {
     super(problem.detail);
   }
 
+  /** What is wrong first, where fields are what is wrong. */
+  get first(): { readonly field: string; readonly message: string } | null {
+    return this.problem.errors?.[0] ?? null;
+  }
+
   /** The sentence about one field, where there is one. */
   field(name: string): string | null {
     return this.problem.errors?.find((error) => error.field === name)?.message ?? null;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { saveAnnouncement, type Announcement, type AnnouncedTo } from '../../../contract/announcements';
 import { wallText } from '../../forms/wallText';
-import { ApiProblem, call, sentenceOf } from '../../data/api';
+import { ApiProblem, call } from '../../data/api';
 import { useCourse } from '../../data/course';
 import { newId } from '../../data/newId';
 import { PickMany } from '../../forms/PickMany';
@@ -59,8 +59,8 @@ export function WriteDialog({
           { version: announcement?.version ?? 0, title, text, to, at: moment },
         );
       } catch (error) {
-        const [first] = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
-        throw first ? new Error(first.message) : new Error(sentenceOf(error));
+        // Of several fields the first; beside the button there is room for one sentence.
+        throw error instanceof ApiProblem && error.first ? new Error(error.first.message) : error;
       }
       toast.success(later && !isOut ? 'Planned.' : isOut ? 'Saved.' : 'Announced.');
       close();

@@ -107,7 +107,7 @@ export function Tools({
       )}
       {asking && (
         <Dialog title="Draw partners anew?" onClose={() => setAsking(false)}>
-          <p>Everybody is given other posts. Reviews that were begun are not shown any more.</p>
+          <p>Everybody is given other posts. Reviews that were begun are no longer shown.</p>
           <button
             type="button"
             className="btn btn-primary mt-4"

@@ -97,7 +97,7 @@ export function useTypedReview(page: ReviewPage) {
         setTyped(latest.current);
         kept.keep(latest.current);
       } else {
-        const [first] = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
+        const first = error instanceof ApiProblem ? error.first : null;
         latest.current = { ...latest.current, waits: false };
         setTyped(latest.current);
         setProblem(first ?? { field: '', message: sentenceOf(error) });

@@ -30,7 +30,7 @@ export function HolidayDialog({
       setFound(holidays);
       if (holidays.length === 0)
         setProblem(
-          'No whole days of this term stand in the file. Check the dates of the term, or choose another file.',
+          'The file has no all-day events within this term. Check the dates of the term, or choose another file.',
         );
     } catch (error) {
       setProblem(

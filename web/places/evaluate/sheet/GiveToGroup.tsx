@@ -44,7 +44,8 @@ export function GiveToGroup({
   const look = () =>
     attempt(async () => {
       if (await state.keepAll()) setPreview(await ask(newId(), true));
-      else setProblem('What is on the sheet could not be kept. Close this, and mend what the sheet says.');
+      else
+        setProblem('What is on the sheet could not be kept. Close this, and correct what the sheet marks.');
     });
   // Once, for what stands on the sheet when it is opened.
   useEffect(() => void look(), []); // eslint-disable-line react-hooks/exhaustive-deps
@@ -79,7 +80,7 @@ export function GiveToGroup({
       {preview ? (
         <Reached preview={preview} action="accept" busy={busy} doIt={doIt} />
       ) : (
-        problem === null && <Loading what="Looking who is affected" />
+        problem === null && <Loading what="Looking up who is affected" />
       )}
       <Problem className="mt-2 text-sm">{problem}</Problem>
     </Dialog>

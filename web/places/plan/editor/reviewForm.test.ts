@@ -3,28 +3,11 @@ import { set } from 'react-hook-form';
 import { describe, expect, it } from 'vitest';
 import type { ForumSettings } from '../../../../contract/forumSettings';
 import { newForum } from '../../../../contract/newForum';
+import { REVIEW_GUIDE } from '../../../../core/testing/reviewGuide';
 import { textOf } from '../../../../core/text/textOf';
 import { forumForm, readForum } from './forumForm';
 
 const zone = 'Europe/Lisbon';
-const guide = {
-  kind: 'rubric' as const,
-  title: 'A brief',
-  anyNumber: false,
-  criteria: [
-    {
-      id: 'question',
-      title: 'Question',
-      description: '',
-      outcome: '',
-      basis: 'initial' as const,
-      levels: [
-        { id: 'clear', title: 'Clear', description: '', points: 400 },
-        { id: 'vague', title: 'Vague', description: '', points: 0 },
-      ],
-    },
-  ],
-};
 const base = newForum();
 const reviewed = (review: Partial<NonNullable<ForumSettings['rules']['review']>> = {}): ForumSettings => ({
   ...base,
@@ -37,7 +20,7 @@ const reviewed = (review: Partial<NonNullable<ForumSettings['rules']['review']>>
     review: {
       pairing: 'round',
       pairAt: null,
-      guide,
+      guide: REVIEW_GUIDE,
       minWords: 40,
       names: 'reviewerHidden',
       received: 'atReviewsDate',
@@ -61,7 +44,7 @@ describe('the reviews of a forum in its form', () => {
         fc.constantFrom('round' as const, 'twoByTwo' as const, 'byHand' as const),
         fc.constantFrom('shown' as const, 'bothHidden' as const),
         fc.constantFrom('atOnce' as const, 'atReviewsDate' as const, 'whenReleased' as const),
-        fc.constantFrom(null, guide),
+        fc.constantFrom(null, REVIEW_GUIDE),
         fc.option(fc.integer({ min: 29_540_000, max: 29_560_000 }).map((minutes) => minutes * 60_000)),
         fc.nat({ max: 500 }),
         fc.boolean(),

@@ -24,7 +24,7 @@ function AddDays({ add }: { add: (from: string, to: string, title: string) => vo
   const [problem, setProblem] = useState<string | null>(null);
   const submit = () => {
     const until = to === '' ? from : to;
-    if (!isDay(from) || !isDay(until)) return setProblem('Write the day, such as 03/04/2026.');
+    if (!isDay(from) || !isDay(until)) return setProblem('Enter the day, or the first and the last day.');
     if (until < from) return setProblem('The last day comes before the first.');
     if (daysBetween(from, until) >= MOST) return setProblem(`Add at most ${MOST} days at once.`);
     add(from, until, title.trim());
