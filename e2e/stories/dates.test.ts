@@ -115,7 +115,7 @@ describe('days without classes', () => {
     await page.enter('Teodora Maric', '/c/rvc210/settings');
     await page.sees('Founders’ day');
     await page.click('button', 'Add');
-    await page.sees('Write the day');
+    await page.sees('Enter the day');
     await page.click('button', 'Read a calendar file …');
     await page.until(
       async () => (await page.driver.findElements({ css: 'input[type=file]' })).length > 0,
