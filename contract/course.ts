@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { courseParams, id, instant, percent, personName } from './basics';
 import { freeDay } from './courseSettings';
 import { endpoint } from './endpoint';
+import { outcome } from './outcomeList';
 
 const titled = z.object({ id, title: z.string() });
 
@@ -25,6 +26,7 @@ export const courseFrame = z.object({
   freeDays: z.array(freeDay),
   /** Whether it is kept how often students open each forum. */
   visits: z.boolean(),
+  outcomes: z.array(outcome),
   /** Students ready for evaluation over all forums; 0 for a student. */
   ready: z.int(),
 });

@@ -12,6 +12,7 @@ const sound: CourseSettings = {
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [{ id: 'cat-1', title: 'Hearings', weight: 7000, zeroForMissing: false }],
   mode: 'weighted',
+  outcomes: [{ id: 'argues', code: 'R1', text: 'Argues a position' }],
   letters: [
     { letter: 'A', from: 9000 },
     { letter: 'B', from: 0 },

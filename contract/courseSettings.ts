@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { MOST_OUTCOMES } from '../core/course/outcome';
 import { isZone } from '../core/time/isZone';
 import { courseParams, day, id, percent, version } from './basics';
 import { endpoint } from './endpoint';
+import { outcome } from './outcomeList';
 
 const title = (what: string) =>
   z.string().trim().min(1, `Give the ${what} a name.`).max(120, 'At most 120 characters.');
@@ -39,6 +41,7 @@ export const courseSettings = z
     categories: z.array(category).max(40),
     mode: z.enum(['weighted', 'byPoints']),
     letters: z.array(letter).max(30),
+    outcomes: z.array(outcome).max(MOST_OUTCOMES, `At most ${MOST_OUTCOMES} outcomes.`),
   })
   .superRefine((settings, context) => {
     const refuse = (field: string, message: string) =>
@@ -54,9 +57,15 @@ export const courseSettings = z
       refuse('letters', 'Two letters start at the same percentage.');
     if (new Set(settings.freeDays.map(({ day }) => day)).size < settings.freeDays.length)
       refuse('freeDays', 'The same day appears here twice.');
+    const codes = settings.outcomes.map(({ code }) => code.toLowerCase());
+    codes.forEach((code, index) => {
+      if (codes.indexOf(code) < index)
+        refuse(`outcomes.${index}.code`, 'Another outcome has this code already.');
+    });
     for (const [field, list] of [
       ['units', settings.units],
       ['categories', settings.categories],
+      ['outcomes', settings.outcomes],
     ] as const)
       if (new Set(list.map((each) => each.id)).size < list.length)
         refuse(field, 'The same id appears here twice.');
@@ -67,7 +76,12 @@ const settingsView = z.object({
   version,
   settings: courseSettings,
   /** Forums that stand in each unit and category, the bin included. */
-  used: z.object({ units: z.record(z.string(), z.int()), categories: z.record(z.string(), z.int()) }),
+  used: z.object({
+    units: z.record(z.string(), z.int()),
+    categories: z.record(z.string(), z.int()),
+    /** Criteria that name each outcome. */
+    outcomes: z.record(z.string(), z.int()),
+  }),
 });
 export type CourseSettingsView = z.infer<typeof settingsView>;
 

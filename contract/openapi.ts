@@ -20,6 +20,7 @@ import * as moreTime from './moreTime';
 import * as myWork from './myWork';
 import * as notices from './notices';
 import * as oneRoster from './oneRoster';
+import * as outcomes from './outcomes';
 import * as plan from './plan';
 import * as readMarks from './readMarks';
 import * as recordings from './recordings';
@@ -83,6 +84,7 @@ export const endpoints: readonly Endpoint[] = [
   secondLooks,
   remarks,
   gradebook,
+  outcomes,
   items,
   cells,
   gradebookFile,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SLOT_KINDS } from '../core/course/slotKind';
 import type { Part } from '../core/course/evaluation';
 import { id, percent, points as anyPoints } from './basics';
+import { outcomeCode } from './outcomeList';
 
 /** Points in hundredths, from 0 to 1,000. */
 const points = z.int().min(0, 'points of 0 or more').max(100_000, 'at most 1,000 points');
@@ -57,7 +58,8 @@ const rubric = guided(
           id,
           title: named('a criterion'),
           description: described,
-          outcome: z.string().trim().max(200, 'at most 200 characters'),
+          // The codes of the outcomes it serves.
+          outcomes: z.array(outcomeCode).max(20, 'at most 20 outcomes'),
           basis: postBasis,
           levels: z
             .array(z.strictObject({ id, title: named('a level', 60), description: described, points }))

@@ -4,6 +4,7 @@ import { endpoint } from './endpoint';
 import { passage } from './evaluate';
 import { fileView } from './files';
 import { letters, sum, total } from './gradebook';
+import { reachedOutcome } from './outcomes';
 import { secondLook } from './secondLooks';
 import { display, explanationLine, part } from './coreValues';
 
@@ -42,6 +43,8 @@ export const scoresView = z.object({
       askUntil: instant.nullable(),
     }),
   ),
+  /** How far the outcomes of the course are reached. */
+  outcomes: z.array(reachedOutcome),
   categories: z.array(z.object({ id, title: z.string(), weight: percent, sum })),
   total,
 });

@@ -91,7 +91,7 @@ function criterion(id: string, title: string, description: string, steps: readon
     id: `draft-${id}`,
     title,
     description,
-    outcome: '',
+    outcomes: [],
     basis: 'initial' as const,
     levels: steps.map((step, index) => ({
       id: `draft-${id}-${index + 1}`,

@@ -47,6 +47,12 @@ export async function layOutCourse(db: Db): Promise<void> {
       term_start: when('02-02 00:00'),
       term_end: when('03-30 00:00'),
       free_days: toJson([{ day: '2026-03-27', title: 'Founders’ day' }]),
+      outcomes: toJson([
+        { id: 'argues', code: 'R1', text: 'Argues a position on a public work, and says what it costs' },
+        { id: 'sources', code: 'R2', text: 'Finds out from sources close to the water' },
+        { id: 'reads', code: 'R3', text: 'Reads maps and measurements of a river' },
+        { id: 'answers', code: 'R4', text: 'Takes up what others have said, and brings it further' },
+      ]),
       letters: toJson([
         { letter: 'A', from: 9000 },
         { letter: 'B', from: 8000 },

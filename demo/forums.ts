@@ -5,14 +5,14 @@ import { COURSE, groupId, studentId, when } from './course';
 import {
   BRIEF_GUIDE,
   HYDROGRAPH_ANSWERS,
+  HYDROGRAPH_REPLY,
   MAPS_LEVELS,
+  MAPS_REPLY,
   PIPES_RATINGS,
   PIPES_REPLIES,
   PIPES_RUBRIC,
 } from './scoring';
 import { dates, evaluation, free, nothing, settings, table, type Sketch } from './forumSketch';
-
-const repliesPart = evaluation.parts[1];
 
 const SKETCHES: readonly Sketch[] = [
   {
@@ -53,7 +53,7 @@ const SKETCHES: readonly Sketch[] = [
       evaluation: {
         ...evaluation,
         maximum: 500,
-        parts: [MAPS_LEVELS, { ...repliesPart!, maximum: 200 }],
+        parts: [MAPS_LEVELS, MAPS_REPLY],
         secondReading: true,
       },
     },
@@ -105,7 +105,7 @@ const SKETCHES: readonly Sketch[] = [
       evaluation: {
         ...evaluation,
         maximum: 600,
-        parts: [HYDROGRAPH_ANSWERS, { ...repliesPart!, title: 'Reply', maximum: 150 }],
+        parts: [HYDROGRAPH_ANSWERS, HYDROGRAPH_REPLY],
       },
     },
   },

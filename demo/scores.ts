@@ -29,6 +29,22 @@ function judged(part: Part, view: DeskView, index: number): PartDecision {
       return {
         points: isThere ? Math.round((part.maximum * (70 + ((index * 17) % 31))) / 100 / 25) * 25 : 0,
       };
+    case 'rubric': {
+      // As much in all as one number would be, and not as much of each.
+      const all = Math.round((part.maximum * (70 + ((index * 17) % 31))) / 100 / 25) * 25;
+      const [first, second] = part.criteria;
+      const most = first!.levels[0]!.points;
+      const least = all - second!.levels[0]!.points;
+      const of = isThere
+        ? Math.max(least, Math.min(most, Math.round((all * (35 + ((index * 11) % 31))) / 100 / 25) * 25))
+        : 0;
+      const given = { [first!.id]: of, [second!.id]: isThere ? all - of : 0 };
+      return {
+        criteria: Object.fromEntries(
+          Object.entries(given).map(([id, points]) => [id, { levelId: null, points }]),
+        ),
+      };
+    }
     case 'levels':
       return {
         levelId: part.levels[isThere ? (index * 7) % (part.levels.length - 1) : part.levels.length - 1]!.id,

@@ -23,7 +23,7 @@ export const PIPES_RUBRIC: Part = {
       id: 'position',
       title: 'Position',
       description: 'Says for or against, and what it would cost.',
-      outcome: 'Argues a position on a public work',
+      outcomes: ['R1'],
       basis: 'initial',
       levels: [
         level('clear', 'Clear and costed', 250, 'One can vote on it.'),
@@ -36,7 +36,7 @@ export const PIPES_RUBRIC: Part = {
       id: 'found',
       title: 'What was found out',
       description: 'The name of the river, where it goes in and where it comes out.',
-      outcome: 'Uses local sources',
+      outcomes: ['R2', 'R3'],
       basis: 'initial',
       levels: [
         level('went-there', 'Seen or asked', 200, 'Went there, or asked someone who had.'),
@@ -48,7 +48,7 @@ export const PIPES_RUBRIC: Part = {
       id: 'other-side',
       title: 'The other side',
       description: 'The best reason against it is named and answered.',
-      outcome: '',
+      outcomes: ['R4'],
       basis: 'whole',
       levels: [
         level('answered', 'Answered', 150, ''),
@@ -113,6 +113,44 @@ export const MAPS_LEVELS: Part = {
   ],
 };
 
+/** A criterion of a reply, of which any number up to a most may be given. */
+const ofReply = (id: string, title: string, most: number, outcomes: string[]) => ({
+  id,
+  title,
+  description: '',
+  outcomes,
+  basis: 'replies' as const,
+  levels: [level(`${id}-all`, 'All of it', most, ''), level(`${id}-none`, 'Nothing', 0, '')],
+});
+
+/** The reply of *What the old maps left out*. */
+export const MAPS_REPLY: Part = {
+  id: 'replies',
+  title: 'Peer replies',
+  maximum: 200,
+  basis: 'replies',
+  kind: 'rubric',
+  anyNumber: true,
+  criteria: [
+    ofReply('brought', 'Something found out, brought to a classmate', 100, ['R2']),
+    ofReply('taken-up', 'Takes up what the other one wrote', 100, ['R4']),
+  ],
+};
+
+/** The reply of *Reading a hydrograph*. */
+export const HYDROGRAPH_REPLY: Part = {
+  id: 'replies',
+  title: 'Reply',
+  maximum: 150,
+  basis: 'replies',
+  kind: 'rubric',
+  anyNumber: true,
+  criteria: [
+    ofReply('curve', 'Reads the curve with the classmate', 75, ['R3']),
+    ofReply('further', 'Brings the answer further', 75, ['R4']),
+  ],
+};
+
 /** A criterion of a first post, with its levels from the best: id, title, points. */
 const criterion = (
   id: string,
@@ -123,7 +161,7 @@ const criterion = (
   id,
   title,
   description,
-  outcome: '',
+  outcomes: [],
   basis: 'initial' as const,
   levels: levels.map(([name, words, points]) => level(`${id}-${name}`, words, points, '')),
 });

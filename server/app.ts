@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { openapi } from '../contract/openapi';
 import { adminRoutes } from './admin/routes';
 import { announcementRoutes } from './announcements/routes';
+import { outcomeRoutes } from './outcomes/routes';
 import { calendarFileRoutes } from './calendar/fileRoutes';
 import { calendarRoutes } from './calendar/routes';
 import { courseRoutes } from './frame/routes';
@@ -107,6 +108,7 @@ export function createApp(
   reviewRoutes(serve, deps);
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);
+  outcomeRoutes(serve, deps);
   exchangeRoutes(app, serve, deps);
   moderateRoutes(serve, deps);
   waitingRoutes(serve, deps);

@@ -251,6 +251,12 @@ export const makeRouter = () =>
                   }),
                 },
                 {
+                  path: 'gradebook/outcomes',
+                  lazy: async () => ({
+                    Component: (await import('./places/outcomes/Attainment')).Attainment,
+                  }),
+                },
+                {
                   path: 'gradebook/student/:student',
                   lazy: async () => ({
                     Component: (await import('./places/gradebook/student/StudentTerm')).StudentTerm,

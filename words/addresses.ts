@@ -65,6 +65,8 @@ export const addresses = {
     withSearch(`/c/${course}/roster`, search),
   gradebook: (course: string, search: { item?: string } = {}): string =>
     withSearch(`/c/${course}/gradebook`, search),
+  /** How far the outcomes of the course are reached. */
+  attainment: inCourse('gradebook/outcomes'),
   studentTerm: (course: string, student: string): string => `/c/${course}/gradebook/student/${student}`,
   printItem: (course: string, item: string): string => `/c/${course}/gradebook/item/${item}/print`,
 } as const;

@@ -21,7 +21,8 @@ export interface Detail {
   readonly id: string;
   readonly title: string;
   readonly description: string;
-  readonly outcome: string;
+  /** Codes of the outcomes it serves. */
+  readonly outcomes: readonly string[];
   readonly rows: readonly DetailRow[];
 }
 
@@ -70,7 +71,7 @@ function combinationWords({ by, n }: Params): string {
 }
 
 const rows = (list: readonly DetailRow[]): Detail[] =>
-  list.length === 0 ? [] : [{ id: 'rows', title: '', description: '', outcome: '', rows: list }];
+  list.length === 0 ? [] : [{ id: 'rows', title: '', description: '', outcomes: [], rows: list }];
 
 /** Every kind of part in words. */
 const WORDS: { readonly [K in Part['kind']]: PartWords<Extract<Part, { kind: K }>> } = {

@@ -163,7 +163,7 @@ describe('checks', () => {
       id,
       title: id,
       description: '',
-      outcome: '',
+      outcomes: [],
       basis: 'whole' as const,
       levels: points.map(level),
     });

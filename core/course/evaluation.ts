@@ -55,8 +55,8 @@ export interface Criterion {
   readonly id: Id;
   readonly title: string;
   readonly description: string;
-  /** The learning outcome it serves; empty where none is named. */
-  readonly outcome: string;
+  /** The codes of the learning outcomes it serves. (rules §11) */
+  readonly outcomes: readonly string[];
   /** The posts it is judged by. */
   readonly basis: PostBasis;
   readonly levels: readonly CriterionLevel[];

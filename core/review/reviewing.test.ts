@@ -21,7 +21,7 @@ const rubric: Guide = {
       id: 'question',
       title: 'Question',
       description: '',
-      outcome: '',
+      outcomes: [],
       basis: 'initial',
       levels: [
         { id: 'clear', title: 'Clear', description: '', points: 400 },

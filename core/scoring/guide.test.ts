@@ -7,7 +7,7 @@ const criterion = (id: string, ...points: number[]): Criterion => ({
   id,
   title: id,
   description: '',
-  outcome: '',
+  outcomes: [],
   basis: 'whole',
   levels: points.map((each, n) => ({ id: `${id}${n}`, title: `level ${n}`, description: '', points: each })),
 });

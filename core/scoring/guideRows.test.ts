@@ -66,6 +66,7 @@ describe('the file of a guide', () => {
       .string({ minLength: 1, maxLength: 40 })
       .filter((each) => each.trim() === each && each !== '');
     const any = fc.string({ maxLength: 40 }).filter((each) => each.trim() === each);
+    const code = text.filter((each) => !each.includes(';') && each.length <= 30);
     const points = fc.integer({ min: 0, max: 100_000 });
     const level = fc.record({ title: text, description: any, points });
     const guides: fc.Arbitrary<Guide> = fc.oneof(
@@ -74,7 +75,7 @@ describe('the file of a guide', () => {
           fc.record({
             title: text,
             description: any,
-            outcome: any,
+            outcomes: fc.uniqueArray(code, { maxLength: 3 }),
             basis: fc.constantFrom('initial' as const, 'replies' as const, 'whole' as const),
             levels: fc.array(level, { minLength: 1, maxLength: 4 }),
           }),

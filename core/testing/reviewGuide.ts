@@ -8,7 +8,7 @@ export const REVIEW_GUIDE = {
       id: 'question',
       title: 'Question',
       description: '',
-      outcome: '',
+      outcomes: [],
       basis: 'initial' as const,
       levels: [
         { id: 'clear', title: 'Clear', description: '', points: 400 },

@@ -38,6 +38,7 @@ const COMMITTED: readonly string[] = [
   'e0cfe57579944bd8cb013625105eecb992e53b580dff226bbb955ace12c1d484',
   '9370148342b2fd494aa5e35edc6e5d4f99daeee34c804d70ec9fc1d1365c5027',
   '65b2511162ef1526eb5f865c75d0fe4d78fb1e20555f123774821fd06f34d9cc',
+  '1a8c570c0cc7e03076beed907389fab7b54299fe097cf2179618d041a9456561',
 ];
 
 describe('migrations', () => {
@@ -82,5 +83,56 @@ describe('migrations', () => {
       { freeDays: [], title: 'R' },
       { freeDays: days, title: 'Rivers' },
     ]);
+  });
+  it('make a list of outcomes from the texts on criteria, everywhere they stand', () => {
+    const sqlite = new BetterSqlite3(':memory:');
+    defineFunctions(sqlite);
+    const at = MIGRATIONS.findIndex((step) => step.includes('named_outcomes'));
+    for (const step of MIGRATIONS.slice(0, at)) sqlite.exec(step);
+    const rubric = (...texts: string[]) => ({
+      evaluation: { parts: [{ criteria: texts.map((outcome) => ({ outcome, levels: [] })) }] },
+    });
+    sqlite.exec(`
+      INSERT INTO course (id, title, code, zone, term_start, term_end) VALUES ('rivers', 'Rivers', 'RVC', 'UTC', 0, 1);
+      INSERT INTO person (id, email, given_name, family_name, sortable_name, password_hash)
+        VALUES ('teodora', 't@example', 'Teodora', 'Maric', 'Maric, Teodora', NULL);
+    `);
+    const insert = (table: string, row: Record<string, unknown>) =>
+      sqlite
+        .prepare(
+          `INSERT INTO ${table} (${Object.keys(row)
+            .map((name) => `"${name}"`)
+            .join(', ')}) VALUES (${Object.keys(row).map(() => '?')})`,
+        )
+        .run(...Object.values(row));
+    const guide = (course_id: string | null, id: string) =>
+      insert('guide', {
+        ...{ id, course_id, owner_id: 'teodora', kind: 'rubric', title: 'G', version: 1, at: 0 },
+        guide: JSON.stringify(rubric('Uses maps; and tables of the river', 'Argues').evaluation.parts[0]),
+      });
+    guide('rivers', 'ours');
+    guide(null, 'mine');
+    insert('record', {
+      ...{ course_id: 'rivers', at: 1, actor_id: 'teodora', what: 'forum.saved', subject: 'forum:f' },
+      after: JSON.stringify({ rules: rubric('Argues', 'Told before') }),
+    });
+    sqlite.exec(MIGRATIONS[at]!);
+    const { outcomes } = sqlite.prepare('SELECT outcomes FROM course').get() as { outcomes: string };
+    expect(JSON.parse(outcomes)).toEqual([
+      { id: 'outcome-1', code: 'O1', text: 'Argues' },
+      { id: 'outcome-2', code: 'O2', text: 'Uses maps; and tables of the river' },
+    ]);
+    const guides = sqlite.prepare('SELECT guide FROM guide ORDER BY id').pluck().all() as string[];
+    expect(guides.map((text) => JSON.parse(text) as unknown)).toEqual([
+      {
+        criteria: [['Uses maps, and tables of the r'], ['Argues']].map((named) => ({
+          levels: [],
+          outcomes: named,
+        })),
+      },
+      { criteria: [['O2'], ['O1']].map((named) => ({ levels: [], outcomes: named })) },
+    ]);
+    const after = sqlite.prepare('SELECT after FROM record').pluck().get() as string;
+    expect(JSON.stringify(JSON.parse(after))).toContain('{"levels":[],"outcomes":["Told before"]}');
   });
 });

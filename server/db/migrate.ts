@@ -31,6 +31,7 @@ import { freeDays } from './migrations/0030_free_days';
 import { feeds } from './migrations/0031_feeds';
 import { visits } from './migrations/0032_visits';
 import { announcements } from './migrations/0033_announcements';
+import { outcomes } from './migrations/0034_outcomes';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -70,6 +71,7 @@ export const MIGRATIONS: readonly string[] = [
   feeds,
   visits,
   announcements,
+  outcomes,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

@@ -15,6 +15,7 @@ import type { ReviewGuide } from '../../core/course/reviewSettings';
 import type { ReviewContent } from '../../core/review/content';
 import type { ReviewingAction } from '../../core/review/undo';
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
+import type { Outcome } from '../../core/course/outcome';
 import type { Decisions } from '../../core/scoring/suggest';
 import type { RichNode } from '../../core/text/richText';
 import type { Hours } from '../../words/dates';
@@ -67,6 +68,7 @@ export interface Database {
     /** Mondays of weeks without classes, `2026-02-16`. */
     free_days: Generated<Json<readonly FreeDay[]>>;
     visits: Generated<number>;
+    outcomes: Generated<Json<readonly Outcome[]>>;
     /** Since when it stands in nobody's list of courses. */
     put_away_at: Generated<number | null>;
   };
@@ -357,6 +359,8 @@ export interface Database {
     /** File ids; as they are kept, and as they were given with the score. */
     files: Generated<Json<readonly string[]>>;
     files_given: Generated<Json<readonly string[]>>;
+    /** What the score was given by; `decisions` is what is kept since. */
+    decisions_given: Generated<Json<Decisions>>;
   };
   /** A file that was put to a score at some time; who may fetch it is read from the score. */
   score_file: { file_id: string; item_id: string; student_id: string };

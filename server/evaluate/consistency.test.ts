@@ -35,7 +35,7 @@ beforeEach(async () => {
     { id: 'clear', title: 'Clear', description: '', points: maximum },
     { id: 'none', title: 'Not there', description: '', points: 0 },
   ];
-  const criterion = { id: 'position', title: 'Position', description: '', outcome: '', basis, levels };
+  const criterion = { id: 'position', title: 'Position', description: '', outcomes: [], basis, levels };
   const rubric = {
     id: part,
     title,

@@ -12,12 +12,11 @@ import {
 import { readCell, type ReadCell } from '../../core/formats/readCell';
 import type { Item } from '../../core/gradebook/gradebook';
 import { mergeCell } from '../../core/gradebook/mergeCell';
-import type { InCourse } from '../course/setup/inCourse';
+import { studentsOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { replayed } from '../course/scores/loadScores';
 import { wrongField } from '../refusals/problem';
 import { valueOf } from '../gradebook/changeCells';
-import { studentsOf } from '../gradebook/gradebookView';
 import { shownItems } from '../columns/shownItems';
 
 const MOST_ROWS = 20_000;

@@ -33,6 +33,7 @@ export function courseRoutes(serve: Serve, deps: Deps): void {
       freeWeeks: [...setup.freeWeeks],
       freeDays: [...setup.freeDays],
       visits: setup.visits,
+      outcomes: [...setup.outcomes],
       ready,
     };
   });

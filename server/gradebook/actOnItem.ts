@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import type { actOnItem as endpoint, ItemAction } from '../../contract/items';
 import type { CellChange, CellValue } from '../../contract/cells';
 import type { Item } from '../../core/gradebook/gradebook';
-import type { InCourse } from '../course/setup/inCourse';
+import { studentsOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { actOnDocket } from '../evaluate/actOnDocket';
 import { releaseItem } from '../course/scores/releaseItem';
@@ -11,7 +11,6 @@ import { storedScores } from '../course/scores/storedScore';
 import { valueOf } from './changeCells';
 import type { ColumnCell } from '../columns/column';
 import { columnsOf } from '../columns/columns';
-import { studentsOf } from './gradebookView';
 import { shownItem } from '../columns/shownItems';
 import { changeCells } from './changeCells';
 

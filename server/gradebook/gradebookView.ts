@@ -5,7 +5,7 @@ import type { Gradebook, Item } from '../../core/gradebook/gradebook';
 import { countedPoints, totalOf, type Sum, type Total } from '../../core/gradebook/total';
 import { hasOpened } from '../../core/time/minute';
 import type { CourseSetup } from '../course/setup/courseCache';
-import { worksWith, type InCourse } from '../course/setup/inCourse';
+import { studentsOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import type { ColumnCell } from '../columns/column';
 import { columnsOf } from '../columns/columns';
@@ -72,15 +72,6 @@ function workedOutRow(
     categories: book.categories.map(({ id }) => shortSum(total.categories.get(id)!)),
     total: { ...shortSum(total), letter: total.letter },
   };
-}
-
-/** The students whom a member of staff has in the gradebook, in the order of the roster. */
-export function studentsOf(course: InCourse): Student[] {
-  const { names, students } = course.setup;
-  return [...names.keys()].flatMap((id) => {
-    const student = students.get(id);
-    return student && !student.removed && worksWith(course, id) ? [student] : [];
-  });
 }
 
 /** So many rows are worked out before other requests get their turn. */

@@ -12,6 +12,7 @@ import { courseData } from '../course/facts/courseData';
 import { shownScores } from '../course/scores/loadScores';
 import { filesOf } from '../evaluate/scoreFiles';
 import { looksAt, shownLook } from '../evaluate/secondLooks';
+import { studentAttainment } from '../outcomes/attainment';
 import { commentedPosts } from './commented';
 import { shortSum } from './gradebookView';
 import { shownItems } from '../columns/shownItems';
@@ -124,6 +125,7 @@ export async function studentScores(deps: Deps, course: InCourse, now: number): 
         },
       ];
     }),
+    outcomes: await studentAttainment(deps.db, setup, student, now),
     categories: book.categories.map(({ id, title, weight }) => ({
       id,
       title,

@@ -102,7 +102,11 @@ describe('course settings', () => {
     await c.teodora
       .send('put', `${C}/forums/inside/settings`, { version: 0, settings: inUnit, publish: false })
       .expect(200);
-    expect((await read()).used).toEqual({ units: { 'unit-1': 1 }, categories: { hearings: 2 } });
+    expect((await read()).used).toEqual({
+      outcomes: {},
+      units: { 'unit-1': 1 },
+      categories: { hearings: 2 },
+    });
     expect((await save({ categories: [] })).body.detail).toBe(
       '2 forums or items stand in Hearings; move them first.',
     );

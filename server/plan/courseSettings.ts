@@ -1,6 +1,9 @@
 import { fromJson, toJson } from '../db/json';
 import { changeCourse, type Change } from '../course/change/changeCourse';
 import type { CourseSettings, CourseSettingsView } from '../../contract/courseSettings';
+import type { ForumRules } from '../../contract/forumSettings';
+import type { Outcome } from '../../core/course/outcome';
+import { renamedBy, withRenamed, type Renamed } from '../../core/outcomes/renamed';
 import { keepWallClock, mapDates } from '../../core/plan/mapDates';
 import { toWallClock } from '../../core/time/wallClock';
 import type { Deps } from '../feature/deps';
@@ -13,6 +16,16 @@ import { termOf } from '../course/setup/term';
 import type { InCourse } from '../course/setup/inCourse';
 
 const dayOf = (at: number, zone: string) => toWallClock(at, zone).slice(0, 10);
+
+/** How many criteria of the course’s forums name each outcome, by its id. */
+function outcomesUsed(outcomes: readonly Outcome[], rules: readonly ForumRules[]): Record<string, number> {
+  const criteria = rules.flatMap(({ evaluation }) =>
+    (evaluation?.parts ?? []).flatMap((part) => (part.kind === 'rubric' ? part.criteria : [])),
+  );
+  return Object.fromEntries(
+    outcomes.map(({ id, code }) => [id, criteria.filter((each) => each.outcomes.includes(code)).length]),
+  );
+}
 
 /** A course's settings as they are edited. */
 export async function settingsView(db: Db | Trx, courseId: string): Promise<CourseSettingsView> {
@@ -48,10 +61,15 @@ export async function settingsView(db: Db | Trx, courseId: string): Promise<Cour
       categories: await categoriesOf(db, courseId),
       mode: course.gradebook_mode,
       letters: [...fromJson(course.letters)],
+      outcomes: [...fromJson(course.outcomes)],
     },
     used: {
       units: count(forums.map(({ unit_id }) => unit_id)),
       categories: count([...forums, ...items].map(({ category_id }) => category_id)),
+      outcomes: outcomesUsed(
+        fromJson(course.outcomes),
+        forums.map(({ rules }) => fromJson(rules)),
+      ),
     },
   };
 }
@@ -70,6 +88,43 @@ async function moveToZone(change: Change, course: InCourse, from: string, to: st
       .execute();
     await recordForum(change, course, forum.id, 'forum.zone', recordedState(forum));
   }
+}
+
+/** Criteria of forums, of the course’s guides and of its recipes name outcomes by their new codes; those that have gone no more. */
+async function nameOutcomes(change: Change, course: InCourse, renamed: Renamed): Promise<void> {
+  if (renamed.size === 0) return;
+  const { trx } = change;
+  const courseId = course.setup.id;
+  const forums = await trx.selectFrom('forum').selectAll().where('course_id', '=', courseId).execute();
+  for (const forum of forums) {
+    const rules = fromJson(forum.rules);
+    const next = withRenamed(rules, renamed);
+    if (next === rules) continue;
+    await trx
+      .updateTable('forum')
+      .set({ rules: toJson(next), version: forum.version + 1 })
+      .where('id', '=', forum.id)
+      .execute();
+    await recordForum(change, course, forum.id, 'forum.outcomes', recordedState(forum));
+  }
+  const guides = await trx.selectFrom('guide').selectAll().where('course_id', '=', courseId).execute();
+  for (const { id, guide, version } of guides) {
+    const kept = fromJson(guide);
+    const next = withRenamed(kept, renamed);
+    if (next !== kept)
+      await trx
+        .updateTable('guide')
+        .set({ guide: toJson(next), version: version + 1 })
+        .where('id', '=', id)
+        .execute();
+  }
+  const recipes = await trx.selectFrom('recipe').selectAll().where('course_id', '=', courseId).execute();
+  for (const { id, settings } of recipes)
+    await trx
+      .updateTable('recipe')
+      .set({ settings: toJson(withRenamed(fromJson(settings), renamed)) })
+      .where('id', '=', id)
+      .execute();
 }
 
 async function saveList(
@@ -139,6 +194,7 @@ export async function saveSettings(
       }),
       before.used.categories,
     );
+    await nameOutcomes(change, course, renamedBy(before.settings.outcomes, settings.outcomes));
     const { termStart, termEnd } = termOf(settings);
     await trx
       .updateTable('course')
@@ -151,6 +207,7 @@ export async function saveSettings(
         visits: settings.visits ? 1 : 0,
         free_days: toJson([...settings.freeDays].sort((a, b) => (a.day < b.day ? -1 : 1))),
         letters: toJson(settings.letters),
+        outcomes: toJson(settings.outcomes),
         gradebook_mode: settings.mode,
         version: before.version + 1,
       })

@@ -16,7 +16,7 @@ const rubric = (full: number, title = 'A case for a river') => ({
       id: 'position',
       title: 'Position',
       description: '',
-      outcome: '',
+      outcomes: [],
       basis: 'initial' as const,
       levels: [
         { id: 'clear', title: 'Clear', description: '', points: full },

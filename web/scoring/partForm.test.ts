@@ -14,7 +14,7 @@ const rubric: Part = {
       id: 'claim',
       title: 'Claim',
       description: 'Says it',
-      outcome: 'Argues',
+      outcomes: ['R1'],
       basis: 'initial',
       levels: [
         { id: 'full', title: 'Full', description: 'All of it', points: 400 },
@@ -86,7 +86,7 @@ describe('a part of an evaluation in the form', () => {
               id: 'c',
               title: 'C',
               description: '',
-              outcome: '',
+              outcomes: [],
               basis: 'whole',
               levels: [{ id: 'l', title: 'L', description: '', points: '1;5' }],
             },

@@ -31,6 +31,7 @@ export function courseFrame(change: Partial<CourseFrame> = {}): CourseFrame {
     freeWeeks: [],
     freeDays: [],
     visits: false,
+    outcomes: [],
     ready: 0,
     ...change,
   };

@@ -1,4 +1,5 @@
 import type { Part } from '../../core/course/evaluation';
+import { Serves } from './Serves';
 import { plural } from '../../words/numbers';
 import { partDetails, partWords, type Detail } from '../../words/parts';
 
@@ -28,13 +29,13 @@ function Details({ part }: { part: Part }) {
   if (first.title === '') return <Rows rows={first.rows} wide />;
   return (
     <ul className="mt-1 space-y-3">
-      {details.map(({ id, title, description, outcome, rows }) => (
+      {details.map(({ id, title, description, outcomes, rows }) => (
         <li key={id}>
           <p>
             <b>{title}</b>
             {description !== '' && <span className="quiet"> {description}</span>}
           </p>
-          {outcome !== '' && <p className="quiet text-sm">serves: {outcome}</p>}
+          <Serves codes={outcomes} />
           <Rows rows={rows} wide={false} />
         </li>
       ))}

@@ -58,6 +58,16 @@ const LOOKS: readonly (readonly [PostBasis, string])[] = [
   ['replies', 'replies'],
 ];
 
+/** The codes of outcomes in a cell, with semicolons between them. */
+const codesIn = (cell: string): string[] => [
+  ...new Set(
+    cell
+      .split(';')
+      .map((code) => code.trim())
+      .filter((code) => code !== ''),
+  ),
+];
+
 /** A row a level; a row with an empty criterion belongs to the one above. */
 function readCriteria(file: RowReader, newId: () => Id): readonly Criterion[] {
   const criteria: (Omit<Criterion, 'levels'> & { levels: CriterionLevel[] })[] = [];
@@ -73,7 +83,7 @@ function readCriteria(file: RowReader, newId: () => Id): readonly Criterion[] {
         id: newId(),
         title: file.named(row, 'criterion', 120),
         description: file.text(row, 'description'),
-        outcome: file.text(row, 'outcome'),
+        outcomes: codesIn(file.text(row, 'outcome')),
         basis: basis ?? 'whole',
         levels: [],
       });
@@ -94,11 +104,11 @@ const guide: GuideRule<GuideOf<RubricPart>> = {
   columns: ['criterion', 'description', 'outcome', 'looks at', 'level', 'level description', 'points'],
   needed: ['criterion', 'level', 'points'],
   rows: ({ criteria }) =>
-    criteria.flatMap(({ title, description, outcome, basis, levels }) =>
+    criteria.flatMap(({ title, description, outcomes, basis, levels }) =>
       levels.map((level) => [
         title,
         description,
-        outcome,
+        outcomes.join('; '),
         LOOKS.find(([each]) => each === basis)![1],
         level.title,
         level.description,

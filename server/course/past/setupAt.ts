@@ -148,7 +148,7 @@ export async function setupAt(db: Db, setup: CourseSetup, t: number): Promise<Co
     ...(settings && { mode: settings.mode, letters: settings.letters, categories: settings.categories }),
     items,
   };
-  const { title, code, zone, freeDays, visits, units } = settings ?? setup;
+  const { title, code, zone, freeDays, visits, outcomes, units } = settings ?? setup;
   const term = settings === null ? setup : termOf(settings);
   return {
     ...setup,
@@ -158,6 +158,7 @@ export async function setupAt(db: Db, setup: CourseSetup, t: number): Promise<Co
     freeWeeks: freeWeeksOf(freeDays),
     freeDays,
     visits,
+    outcomes,
     units,
     termStart: term.termStart,
     termEnd: term.termEnd,

@@ -35,13 +35,17 @@ export async function enterPoints(
     points,
     lines: NONE,
     decisions: toJson(NO_DECISIONS),
+    decisions_given: toJson(NO_DECISIONS),
     given_at: points === null ? null : change.now,
     given_by: points === null ? null : by,
     ...(points === null && { released_at: null }),
   });
   await change.record(points === null ? 'score.cleared' : 'score.given', subjectOf(cell), {
     before: before === null ? null : { points: before },
-    after: points === null ? null : { points, lines: [], remarkHtml: cell.stored?.remark_html ?? null },
+    after:
+      points === null
+        ? null
+        : { points, lines: [], remarkHtml: cell.stored?.remark_html ?? null, decisions: NO_DECISIONS },
     why,
   });
 }
@@ -75,11 +79,11 @@ export async function rescale(
   await keepScore(change, cell, {
     points: to.points,
     lines: toJson(to.lines),
-    ...(to.decisions && { decisions: toJson(to.decisions) }),
+    ...(to.decisions && { decisions: toJson(to.decisions), decisions_given: toJson(to.decisions) }),
   });
   await change.record('score.rescaled', subjectOf(cell), {
     before: { points: cell.stored.points },
-    after: { points: to.points, lines: to.lines },
+    after: { points: to.points, lines: to.lines, ...(to.decisions && { decisions: to.decisions }) },
   });
 }
 
@@ -97,6 +101,7 @@ export async function putBack(change: Change, cell: StoredCell, before: StoredSc
       excused: back.excused === 1,
       lines: fromJson(back.lines),
       remarkHtml: back.remark_html,
+      decisions: fromJson(back.decisions_given ?? back.decisions),
     },
   });
 }

@@ -60,6 +60,7 @@ export async function giveScore(
   const files = stored?.files ?? NONE;
   const row = {
     decisions: toJson(decisions),
+    decisions_given: toJson(decisions),
     points,
     lines: toJson(lines),
     remark: said && toJson(said),
@@ -81,6 +82,7 @@ export async function giveScore(
         remarkHtml,
         passages: fromJson(passages),
         files: fromJson(files),
+        decisions,
       } satisfies RecordedScore,
       why: why ?? decisions.override?.reason ?? decisions.adjustment?.reason ?? null,
     },

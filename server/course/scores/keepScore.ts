@@ -20,6 +20,7 @@ export const NONE = toJson<never[]>([]);
 /** A score of which nothing is known yet. */
 export const EMPTY_SCORE = {
   decisions: toJson(NO_DECISIONS),
+  decisions_given: toJson(NO_DECISIONS),
   remark: null,
   remark_html: null,
   passages: NONE,

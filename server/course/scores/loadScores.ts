@@ -3,6 +3,7 @@ import type { Kysely } from 'kysely';
 import type { Passage } from '../../../contract/evaluate';
 import type { ScoreFacts } from '../../../core/course/courseData';
 import type { ExplanationLine } from '../../../core/scoring/kinds/explanation';
+import { NO_DECISIONS, type Decisions } from '../../../core/scoring/suggest';
 import type { CourseSetup } from '../setup/courseCache';
 import { statement } from '../../db/statement';
 import type { Database } from '../../db/schema';
@@ -21,6 +22,8 @@ export interface ShownScore {
   readonly passages: readonly Passage[];
   /** The files that go with it, by id. */
   readonly files: readonly string[];
+  /** What it was given by. */
+  readonly decisions: Decisions;
 }
 
 /** What the course record keeps of a score that was given. */
@@ -30,6 +33,7 @@ export interface RecordedScore {
   readonly remarkHtml: string | null;
   readonly passages?: readonly Passage[];
   readonly files?: readonly string[];
+  readonly decisions?: Decisions;
 }
 
 /** Whose scores, and of which item; left out: everyone's, of every item. */
@@ -73,6 +77,7 @@ async function scoresNow(
     remarkHtml: row.remark_html,
     passages: fromJson(row.passages_given),
     files: fromJson(row.files_given),
+    decisions: fromJson(row.decisions_given),
   }));
 }
 
@@ -118,6 +123,7 @@ export function replayed(rows: readonly ScoreRecord[]): ShownScore[] {
       remarkHtml: null,
       passages: [],
       files: [],
+      decisions: NO_DECISIONS,
     };
     if (what === 'score.given')
       scores.set(subject, { ...before, ...(JSON.parse(after!) as RecordedScore), givenAt: at });
@@ -125,7 +131,10 @@ export function replayed(rows: readonly ScoreRecord[]): ShownScore[] {
       scores.set(subject, { ...before, ...(JSON.parse(after!) as Partial<ShownScore>) });
     if (what === 'score.confirmed') scores.set(subject, { ...before, givenAt: at });
     if (what === 'score.cleared')
-      scores.set(subject, { ...before, points: null, givenAt: null, releasedAt: null, lines: [] });
+      scores.set(subject, {
+        ...before,
+        ...{ points: null, givenAt: null, releasedAt: null, lines: [], decisions: NO_DECISIONS },
+      });
     if (what === 'score.released') scores.set(subject, { ...before, releasedAt: at });
     if (what === 'score.takenBack') scores.set(subject, { ...before, releasedAt: null });
     if (what === 'score.excused' || what === 'score.notExcused')

@@ -4,6 +4,7 @@ import type { PersonName } from '../../../contract/basics';
 import { forumOf, type ForumRules } from '../../../contract/forumSettings';
 import { freeWeeksOf, type FreeDay } from '../../../core/plan/classDays';
 import type { Forum } from '../../../core/course/forum';
+import type { Outcome } from '../../../core/course/outcome';
 import type { Group, Student } from '../../../core/course/roster';
 import type { Gradebook } from '../../../core/gradebook/gradebook';
 import type { Db } from '../../db/open';
@@ -58,6 +59,7 @@ export interface CourseSetup {
   readonly freeDays: readonly FreeDay[];
   /** Whether it is kept how often students open each forum. */
   readonly visits: boolean;
+  readonly outcomes: readonly Outcome[];
   readonly groupPlans: readonly { id: string; title: string; version: number }[];
   readonly members: ReadonlyMap<string, Member>;
   readonly names: ReadonlyMap<string, PersonName>;
@@ -170,6 +172,7 @@ export async function loadCourse(db: Db, courseId: string): Promise<CourseSetup 
     freeWeeks: freeWeeksOf(fromJson(course.free_days)),
     freeDays: fromJson(course.free_days),
     visits: course.visits === 1,
+    outcomes: fromJson(course.outcomes),
     groupPlans: groupPlans.map(({ id, title, version }) => ({ id, title, version })),
     members: new Map(
       rows.map((row) => [

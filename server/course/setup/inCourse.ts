@@ -1,6 +1,6 @@
 import { dateWords, type DateWriter, type Hours, hoursOr24 } from '../../../words/dates';
 import type { Forum } from '../../../core/course/forum';
-import type { Person } from '../../../core/course/roster';
+import type { Person, Student } from '../../../core/course/roster';
 import type { Db } from '../../db/open';
 import { notFound } from '../../refusals/problem';
 import type { CourseCache, CourseSetup, ForumCard, Member } from './courseCache';
@@ -70,6 +70,15 @@ export function worksWith(course: InCourse, studentId: string): boolean {
   if (!student || course.member.role === 'student') return false;
   const { sections } = course.member;
   return sections === 'all' || (student.sectionId !== null && sections.includes(student.sectionId));
+}
+
+/** The students whom a member of staff works with, in the order of the roster. */
+export function studentsOf(course: InCourse): Student[] {
+  const { names, students } = course.setup;
+  return [...names.keys()].flatMap((id) => {
+    const student = students.get(id);
+    return student && !student.removed && worksWith(course, id) ? [student] : [];
+  });
 }
 
 /** Everyone of the course who teaches in it. */

@@ -1,4 +1,5 @@
 import { SlidersHorizontal } from 'lucide-react';
+import { Link } from 'react-router';
 import type { GradebookView } from '../../../contract/gradebook';
 import { whyNoTotal } from '../../../core/gradebook/whyNoTotal';
 import { addresses } from '../../../words/addresses';
@@ -70,6 +71,11 @@ export function GradebookHead({
           </>
         )}
       </p>
+      {course.outcomes.length > 0 && (
+        <Link className="link-plain" to={addresses.attainment(course.id)}>
+          Outcomes
+        </Link>
+      )}
       {tools === null ? (
         <Legend />
       ) : (

@@ -12,6 +12,7 @@ import { Prose } from '../../ui/Prose';
 import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
+import { ReachedOutcomes } from '../../ui/ReachedOutcomes';
 import { AttachmentList } from '../../ui/files/Attachments';
 import { AnotherLook } from './AnotherLook';
 import { CommentedPosts } from './CommentedPosts';
@@ -133,6 +134,18 @@ export function Scores() {
           <ItemRow key={item.id} item={item} letters={data.letters} />
         ))}
       </ul>
+      {data.outcomes.length > 0 && (
+        <section aria-labelledby="outcomes" className="mt-10">
+          <h2 id="outcomes" className="text-xl">
+            Outcomes
+          </h2>
+          <p className="quiet mb-2 text-sm">
+            What this course wants you to be able to do, and how far the criteria of your released scores say
+            that you are. It is part of no score.
+          </p>
+          <ReachedOutcomes outcomes={data.outcomes} studentId={null} />
+        </section>
+      )}
     </div>
   );
 }

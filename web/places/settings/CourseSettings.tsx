@@ -23,6 +23,7 @@ import { CategoriesRow } from './rows/CategoriesRow';
 import { CourseRow } from './rows/CourseRow';
 import { LettersRow } from './rows/LettersRow';
 import { FreeDaysRow } from './rows/FreeDaysRow';
+import { OutcomesRow } from './rows/OutcomesRow';
 import { TermRow } from './rows/TermRow';
 import { VisitsRow } from './rows/VisitsRow';
 import { UnitsRow } from './rows/UnitsRow';
@@ -42,7 +43,8 @@ function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => voi
   } = useKeptEdit<{ version: number; form: SettingsForm }>('settings', 'course');
   const form = useForm<SettingsForm, unknown, z.output<typeof settingsForm>>({
     resolver: zodResolver(settingsForm),
-    defaultValues: restored?.value.form ?? shownSettings(view.settings),
+    // What was kept by an earlier Juror may lack what has been added since.
+    defaultValues: { ...shownSettings(view.settings), ...restored?.value.form },
     disabled: !canEdit,
   });
   const { control, formState } = form;
@@ -109,6 +111,7 @@ function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => voi
         <UnitsRow used={view.used.units} />
         <CategoriesRow used={view.used.categories} />
         <LettersRow />
+        <OutcomesRow used={view.used.outcomes} />
         <VisitsRow />
       </FormProvider>
       <Problem>{problem}</Problem>

@@ -16,6 +16,7 @@ const settings: CourseSettings = {
     { id: 'journals', title: 'Journals', weight: 3750, zeroForMissing: false, drop: 0 },
   ],
   mode: 'weighted',
+  outcomes: [{ id: 'argues', code: 'R1', text: 'Argues a position' }],
   letters: [
     { letter: 'C', from: 0 },
     { letter: 'A', from: 8950 },

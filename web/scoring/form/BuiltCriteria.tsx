@@ -6,6 +6,7 @@ import type { FieldsProps } from '../partFace';
 import { EditedList, type EditedRow } from './EditedList';
 import { NumberField, SelectField, TextField } from './fields';
 import { changed, without } from './listChanges';
+import { ChosenOutcomes } from './ChosenOutcomes';
 import { MostInAll } from './MostInAll';
 
 /** A level of a criterion as it is typed. */
@@ -21,7 +22,8 @@ export interface TypedCriterion {
   id: string;
   title: string;
   description: string;
-  outcome: string;
+  /** Codes of the outcomes it serves. */
+  outcomes?: string[] | undefined;
   basis: 'initial' | 'replies' | 'whole';
   levels: TypedLevel[];
 }
@@ -42,7 +44,7 @@ function newCriterion(left: number): TypedCriterion {
     id: newId(),
     title: '',
     description: '',
-    outcome: '',
+    outcomes: [],
     basis: 'whole',
     levels: [level('Clear', most), level('In part', Math.round(most / 2)), level('Not there', 0)],
   };
@@ -172,12 +174,10 @@ function BuiltCriterion({
                 ['replies', 'looks at the replies'],
               ]}
             />
-            <TextField
-              className="h-9 min-w-52 grow"
-              label={`Outcome that ${which} serves`}
-              placeholder="Serves a learning outcome, if any"
-              value={row.outcome}
-              change={(outcome) => update({ outcome })}
+            <ChosenOutcomes
+              which={which}
+              codes={row.outcomes ?? []}
+              change={(outcomes) => update({ outcomes })}
             />
           </div>
         )}

@@ -17,7 +17,8 @@ const codec = z.object({
         id: z.string(),
         title: nameText('the criterion'),
         description: plainText,
-        outcome: plainText,
+        // A form that was kept before there were several has none.
+        outcomes: z.array(z.string()).prefault([]),
         basis: z.enum(['initial', 'replies', 'whole']),
         levels: z
           .array(

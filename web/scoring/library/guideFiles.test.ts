@@ -24,7 +24,7 @@ const rubric: Guide = {
       id: 'claim',
       title: 'Claim',
       description: 'Says for or against',
-      outcome: 'Argues',
+      outcomes: ['R1', 'R2'],
       basis: 'initial',
       levels: [
         { id: 'full', title: 'Full', description: '', points: 450 },

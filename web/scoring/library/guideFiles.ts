@@ -1,6 +1,7 @@
 import type { RowFinding } from '../../../core/csv/rowReader';
 import Papa from 'papaparse';
 import { guideFile } from '../../../contract/guides';
+import { criteriaByCodes } from '../../../core/formats/oldCriteria';
 import { csvFile } from '../../../core/csv/csv';
 import { guideRows, readGuideRows } from '../../../core/scoring/guideRows';
 import type { Guide } from '../../../core/course/evaluation';
@@ -30,7 +31,7 @@ const wrong = (message: string, line = 1): ReadFile => ({ findings: [{ line, mes
 function readJson(text: string): ReadFile {
   let value: unknown;
   try {
-    value = JSON.parse(text);
+    value = JSON.parse(criteriaByCodes(text, '[]'));
   } catch {
     return wrong('The file starts like JSON but cannot be read as JSON.');
   }

@@ -3,6 +3,7 @@ import type { Criterion, RubricPart } from '../../../core/course/evaluation';
 import { rangeOf } from '../../../core/scoring/kinds/rubric';
 import { pointWords } from '../../../words/numbers';
 import type { PartOnSheet } from '../partFace';
+import { Serves } from '../../ui/Serves';
 import { CompareLevel } from './CompareLevel';
 import { fieldId } from './fieldId';
 import { LevelChoice } from './LevelChoice';
@@ -72,7 +73,7 @@ export function CriterionOnSheet({
           />
         )}
       </div>
-      {criterion.outcome !== '' && <p className="quiet text-xs">serves: {criterion.outcome}</p>}
+      <Serves codes={criterion.outcomes} className="text-xs" />
       {problem && <p className="text-sm text-error">{problem}</p>}
       <div role="radiogroup" aria-label={criterion.title} className="mt-1">
         {criterion.levels.map((level, nth) => (

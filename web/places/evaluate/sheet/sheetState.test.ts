@@ -19,7 +19,7 @@ const PARTS: Part[] = [
       id,
       title: id,
       description: '',
-      outcome: '',
+      outcomes: [],
       basis: 'whole' as const,
       levels: [
         { id: 'full', title: 'Full', description: '', points: 150 },

@@ -12,6 +12,7 @@ import { Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
 import { plusWords } from '../../../../words/ownTerms';
 import { cellWords } from '../matrix/cellWords';
+import { StudentOutcomes } from '../../outcomes/StudentOutcomes';
 import { StaffNote } from './StaffNote';
 import { TermForumRow } from './TermForumRow';
 
@@ -148,6 +149,14 @@ export function StudentTerm() {
         {data.forums.length === 0 && <p className="quiet">No forum is published yet.</p>}
       </section>
       <HandItems term={data} />
+      {course.outcomes.length > 0 && (
+        <section aria-labelledby="outcomes" className="mt-8">
+          <h2 id="outcomes" className="mb-1 text-lg">
+            Outcomes
+          </h2>
+          <StudentOutcomes student={student.id} />
+        </section>
+      )}
       <section aria-label="Note of staff" className="ruled mt-8 border-t pt-4">
         <StaffNote key={student.id} student={student.id} note={data.note} />
       </section>
