@@ -8,6 +8,7 @@ import * as course from './course';
 import * as courseSettings from './courseSettings';
 import * as discuss from './discuss';
 import * as docketActions from './docketActions';
+import * as elsewhere from './elsewhere';
 import type { Endpoint } from './endpoint';
 import * as consistency from './consistency';
 import * as evaluate from './evaluate';
@@ -55,6 +56,7 @@ export const endpoints: readonly Endpoint[] = [
   session,
   account,
   admin,
+  elsewhere,
   course,
   courseSettings,
   roster,

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { RichNode } from '../core/text/richText';
-import { filesIn, postText, richText } from './richText';
+import { plainText } from '../core/text/plainText';
+import { filesIn, isBlank, postText, richText } from './richText';
 
 const doc = (...content: object[]) => ({ type: 'doc', content });
 const paragraph = (...content: object[]) => ({ type: 'paragraph', content });
@@ -34,6 +35,20 @@ describe('rich text', () => {
         ),
       ),
     ).toBeNull();
+  });
+  it('takes material of another site by its address, and does not count it as words', () => {
+    const card = (attrs: object) =>
+      doc({
+        type: 'elsewhere',
+        attrs: { href: 'https://films.example/a', title: '', description: '', ...attrs },
+      });
+    expect(problem(card({}))).toBeNull();
+    expect(problem(card({ href: 'javascript:alert(1)' }))).toMatch(/begins with https/);
+    expect(problem(card({ href: '/c/rvc210' }))).toMatch(/begins with https/);
+    expect(problem(card({ description: 'x'.repeat(50_001) }))).toMatch(/at most 50000 characters/);
+    const film = card({ title: 'A film', description: 'Many words' }) as RichNode;
+    expect(isBlank(film)).toBe(false);
+    expect(plainText(film, { quotes: 'all' })).toBe('');
   });
   it.each<[string, unknown]>([
     ['nothing', null],

@@ -95,9 +95,14 @@ export const richText = textOf(textDocument, 'RichText');
 /** A rich text of a post, which may quote other posts and mention people besides. */
 export const postText = textOf(postDocument, 'PostText');
 
-/** Whether nothing stands in a text: no letter, no picture, no file. */
-export const isBlank = (doc: RichNode): boolean =>
-  filesIn(doc).length === 0 && plainText(doc, { quotes: 'all' }).trim() === '';
+/** Whether nothing stands in a text: no letter, no picture, no file, nothing from elsewhere. */
+export function isBlank(doc: RichNode): boolean {
+  let shows = false;
+  walk(doc, ({ type }) => {
+    if (type === 'elsewhere') shows = true;
+  });
+  return !shows && filesIn(doc).length === 0 && plainText(doc, { quotes: 'all' }).trim() === '';
+}
 
 /** The ids of the files that stand in a text: images, sound, video, documents. */
 export function filesIn(doc: RichNode): string[] {

@@ -32,6 +32,8 @@ export const sessionState = z.object({
   demo: z.boolean(),
   /** Whether a forgotten password can be asked for by mail. */
   mailsPasswords: z.boolean(),
+  /** Origins whose material may be shown in place in texts; none for who is not signed in. */
+  shows: z.array(z.string()),
 });
 export type SessionState = z.infer<typeof sessionState>;
 

@@ -118,6 +118,21 @@ const media = z.strictObject({
   }),
 });
 
+const elsewhere = z.strictObject({
+  type: z.literal('elsewhere'),
+  attrs: z.strictObject({
+    href: z
+      .string('material of another site has an address')
+      .max(4000, 'the address of a link has at most 4,000 characters')
+      .regex(
+        /^https?:\/\/[^\s]+$/i,
+        'material of another site has an address that begins with https:// or http://',
+      ),
+    title: short('the title of a link', 200),
+    description: short('a description or transcript', 50_000),
+  }),
+});
+
 const horizontalRule = z.strictObject({ type: z.literal('horizontalRule') });
 const codeBlock = z.strictObject({
   type: z.literal('codeBlock'),
@@ -196,6 +211,7 @@ function nodes(inPosts: boolean) {
     horizontalRule,
     image,
     media,
+    elsewhere,
     table,
   ] as const;
   const block = z.discriminatedUnion('type', kinds);

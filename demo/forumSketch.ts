@@ -61,6 +61,12 @@ export const table = (rows: readonly (readonly string[])[]): RichNode => ({
   })),
 });
 
+/** A prompt with a card below it. */
+export function withCard(prompt: string, card: RichNode): RichNode {
+  const doc = textOf(prompt);
+  return { ...doc, content: [...(doc.content ?? []), card] };
+}
+
 /** A forum in which everyone opens threads and nothing is evaluated. */
 export const free: Partial<ForumRules> = { openings: 'threadsFreely', seal: null, evaluation: null };
 /** Nothing is required. */

@@ -12,7 +12,8 @@ import {
   PIPES_REPLIES,
   PIPES_RUBRIC,
 } from './scoring';
-import { dates, evaluation, free, nothing, settings, table, type Sketch } from './forumSketch';
+import { dates, evaluation, free, nothing, settings, table, withCard, type Sketch } from './forumSketch';
+import { shownBy } from './standIn/standIn';
 
 const SKETCHES: readonly Sketch[] = [
   {
@@ -166,8 +167,14 @@ const SKETCHES: readonly Sketch[] = [
     unit: 'unit-2',
     category: 'hearings',
     publish: true,
-    prompt:
+    prompt: withCard(
       'Your stream hears the case of the weir, and each of you speaks as one of six: the miller, the angler, the town treasurer, the farmer below the weir, the ecologist, the child who swims there.\n\nSay what should happen to the weir, and what it would cost you if you are wrong. Then answer at least two others of your stream who speak for someone else.',
+      shownBy(
+        'map',
+        'The weir and what is below it',
+        'A map: the river comes from the left and turns at the weir; the mill stands above it, the farm and the bathing place below.',
+      ),
+    ),
     rules: {
       readers: 'group',
       groupPlanId: 'streams',
@@ -195,8 +202,14 @@ const SKETCHES: readonly Sketch[] = [
     unit: 'unit-2',
     category: 'hearings',
     publish: true,
-    prompt:
+    prompt: withCard(
       'Somewhere under your city a river runs in a pipe. Find out its name and where it comes out, and argue for or against letting it see daylight again.',
+      shownBy(
+        'film',
+        'The Tannery Cut, a film without words',
+        'Twenty seconds. A street in section: a bus drives over it from left to right; below the street, in the dark, a river runs on towards the right in a pipe.',
+      ),
+    ),
     rules: {
       schedule: dates('03-02', '03-03', '03-06', '03-11', '03-13'),
       required: { initialMinWords: 80, replies: 2, replyMinWords: 20 },

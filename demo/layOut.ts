@@ -33,6 +33,7 @@ import { keepItems } from './gradebook';
 import { keepLibrary } from './library';
 import { demoActions, READINGS } from './posts';
 import { evaluate, ratePosts, readSecond } from './scores';
+import { allowStandIn } from './standIn/standIn';
 
 /** The text of an action, with what it quotes and whom it calls. */
 function docOf(
@@ -61,6 +62,7 @@ export const postId = (name: string): string =>
 /** Lays out the demo course in an empty data folder, through the code that serves users. */
 export async function layOutDemo(db: Db, dataFolder: string): Promise<void> {
   await layOutCourse(db);
+  await allowStandIn(db, START);
   const clock = { now: () => START, wall: () => START };
   const log = pino({ level: 'silent' });
   const transport = folderTransport(dataFolder);

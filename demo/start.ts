@@ -13,6 +13,7 @@ import { receivedIsWritten } from '../server/readMarks/received';
 import { listen } from '../server/serve';
 import { PASSWORD, START } from './course';
 import { layOutDemo } from './layOut';
+import { pointToStandIn, startStandIn } from './standIn/standIn';
 
 export type { MailTransport, OutgoingMail } from '../server/mail/transport';
 
@@ -23,6 +24,8 @@ export interface RunningDemo {
   readonly server: Server;
   readonly port: number;
   readonly clock: CourseClock;
+  /** The origin of the stand-in for another site, which runs beside it. */
+  readonly standIn: string;
   /** Ends what would never end by itself, so that the server can stop. */
   readonly endStreams: () => void;
   /** Writes down where the clock stands and closes the data; the server is stopped by whoever stops it. */
@@ -111,15 +114,20 @@ export async function startDemo(options: {
       throw error;
     },
   );
+  const standIn = await startStandIn(options.port === 0 ? 0 : port + 1, options.host ?? '127.0.0.1');
+  await pointToStandIn(db, standIn.origin);
   await begin(deps);
   const keep = setInterval(() => void saveClock(db, clock.now()), KEEP_EVERY);
   return {
     server,
     port,
     clock,
+    standIn: standIn.origin,
     endStreams: () => deps.live.stop(),
     close: async () => {
       clearInterval(keep);
+      standIn.server.close();
+      standIn.server.closeAllConnections();
       deps.live.stop();
       await deps.releases.stop();
       await deps.settling.stop();

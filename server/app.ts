@@ -7,6 +7,8 @@ import { openapi } from '../contract/openapi';
 import { adminRoutes } from './admin/routes';
 import { announcementRoutes } from './announcements/routes';
 import { outcomeRoutes } from './outcomes/routes';
+import { elsewhereRoutes } from './elsewhere/routes';
+import { shownHosts } from './elsewhere/shownHosts';
 import { calendarFileRoutes } from './calendar/fileRoutes';
 import { calendarRoutes } from './calendar/routes';
 import { courseRoutes } from './frame/routes';
@@ -38,6 +40,8 @@ import { moderateRoutes } from './moderate/routes';
 import { visitRoutes } from './visits/routes';
 import { waitingRoutes } from './waiting/routes';
 import { vantageRoutes } from './vantage/routes';
+
+const POLICY = 'Content-Security-Policy';
 
 /**
  * The whole server over its dependencies; listens to nothing yet.
@@ -71,6 +75,7 @@ export function createApp(
           fontSrc: ["'self'", 'data:'],
           connectSrc: ["'self'"],
           objectSrc: ["'none'"],
+          frameSrc: ["'none'"],
           baseUri: ["'self'"],
           formAction: ["'self'"],
           frameAncestors: ["'none'"],
@@ -94,6 +99,7 @@ export function createApp(
   sessionRoutes(serve, deps);
   demoRoutes(serve, deps);
   adminRoutes(serve, deps);
+  elsewhereRoutes(serve, deps);
   courseRoutes(serve, deps);
   rosterRoutes(app, serve, deps);
   planRoutes(serve, deps);
@@ -138,9 +144,14 @@ export function createApp(
     app.use(staticGzip(folder, compressedToo));
     // What programs ask for is never answered with the page for people.
     app.get('/metrics', noSuchRoute);
-    app.get('/{*path}', (_req, res) =>
-      res.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { dotfiles: 'allow' }),
-    );
+    app.get('/{*path}', async (_req, res) => {
+      const hosts = await shownHosts(deps.db);
+      const policy = String(res.getHeader(POLICY));
+      // The page may show in frames what stands on these hosts, and is held to the rest of the policy all the same.
+      if (hosts.length > 0)
+        res.set(POLICY, policy.replace("frame-src 'none'", `frame-src ${hosts.join(' ')}`));
+      res.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { dotfiles: 'allow' });
+    });
   }
   app.use(problemHandler(deps.log));
   return app;

@@ -39,6 +39,7 @@ const COMMITTED: readonly string[] = [
   '9370148342b2fd494aa5e35edc6e5d4f99daeee34c804d70ec9fc1d1365c5027',
   '65b2511162ef1526eb5f865c75d0fe4d78fb1e20555f123774821fd06f34d9cc',
   '1a8c570c0cc7e03076beed907389fab7b54299fe097cf2179618d041a9456561',
+  '76fa6d2539e2e68bcf9e591743d211d61c77cede41664fb9aa4e99cccca8fea9',
 ];
 
 describe('migrations', () => {

@@ -377,6 +377,8 @@ export interface Database {
   /** A disagreement of readings was settled, at these points. */
   settlement: { item_id: string; student_id: string; at: number; by: string; points: number };
   /** A rubric, a checklist or a scale of the library. */
+  /** A host whose material may be shown in place in texts. */
+  shown_host: { origin: string; at: number; by: string | null };
   guide: {
     id: string;
     /** null: its owner's own, in every course. */

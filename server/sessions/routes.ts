@@ -11,6 +11,7 @@ import { changePassword, chooseNameOrder, endOthers, sessionsOf } from './accoun
 import { SignInAttempts } from './attempts';
 import { isKnownBrowser, knowBrowser } from './knownBrowsers';
 import { isPassword } from './passwords';
+import { shownHosts } from '../elsewhere/shownHosts';
 import { PasswordResets } from './resets';
 import { personName } from '../course/setup/personNames';
 import { endSession, sessionOf, startSession } from './sessions';
@@ -24,7 +25,7 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
   const person =
     session &&
     (await deps.db.selectFrom('person').selectAll().where('id', '=', session.personId).executeTakeFirst());
-  if (!session || !person) return { ...base, person: null, courses: [], token: null };
+  if (!session || !person) return { ...base, person: null, courses: [], token: null, shows: [] };
   const courses = await deps.db
     .selectFrom('member')
     .innerJoin('course', 'course.id', 'member.course_id')
@@ -47,6 +48,7 @@ async function stateFor(deps: Deps, session: SignedIn | null): Promise<contract.
     },
     courses,
     token: session.writeToken,
+    shows: await shownHosts(deps.db),
   };
 }
 

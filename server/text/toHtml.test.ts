@@ -41,6 +41,16 @@ const block = fc.oneof(
     .map(([line, start]) => node('orderedList', [node('listItem', [line])], { start: start + 1 })),
   words.map((said) => node('codeBlock', [text(said)])),
   fc.constant(node('horizontalRule')),
+  fc
+    .record({
+      title: words,
+      description: fc.oneof(
+        fc.constant(''),
+        words,
+        words.map((said) => said.repeat(300)),
+      ),
+    })
+    .map((attrs) => node('elsewhere', [], { href: 'https://films.example/a?b=1&c=2', ...attrs })),
   paragraph.map((line) => node('heading', line.content ? [...line.content] : [], { level: 2 })),
   paragraph.map((line) =>
     node('table', [node('tableRow', [node('tableHeader', [line]), node('tableCell', [line])])]),
@@ -49,6 +59,32 @@ const block = fc.oneof(
 const doc = fc.array(block, { minLength: 1, maxLength: 5 }).map((content) => node('doc', content));
 
 describe('a rich text as HTML', () => {
+  const card = (attrs: object) =>
+    toHtml(
+      node('doc', [
+        node('elsewhere', [], { href: 'https://films.example/', title: '', description: '', ...attrs }),
+      ]),
+    );
+  it('shows material of another site as a card that says what it is, or what its address says of itself', () => {
+    expect(card({ title: 'A film', description: 'A bus <drives> over a river' })).toBe(
+      '<figure class="elsewhere"><p><a href="https://films.example/" target="_blank" rel="noopener noreferrer nofollow">A film</a>' +
+        ' <span class="from">films.example</span></p><figcaption>A bus &lt;drives&gt; over a river</figcaption></figure>',
+    );
+    expect(card({ href: 'https://films.example/w/the-tannery_cut.mp4?x=1' })).toContain(
+      '>The tannery cut</a>',
+    );
+    expect(card({ href: 'https://films.example/%E0%A4%A' })).toContain('films.example');
+    expect(card({})).toContain('>films.example</a>');
+  });
+  it('never leads to anything but a page, whatever an address says', () => {
+    for (const href of ['javascript:alert(1)', 'data:text/html,x', '//evil.example', 'https:javascript'])
+      expect(card({ href })).not.toMatch(/href="(?!https?:)/);
+  });
+  it('folds a transcript away below what it describes', () => {
+    expect(card({ description: 'word '.repeat(100) })).toContain(
+      '<details><summary>Description or transcript</summary><p class="said">word word',
+    );
+  });
   it('is what drawing it with its extensions anew gives', () => {
     fc.assert(
       fc.property(doc, (each) => {

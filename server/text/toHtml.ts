@@ -14,6 +14,7 @@ import sanitizeHtml from 'sanitize-html';
 import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { countWords } from '../../core/text/words';
+import { ElsewhereNode } from '../../contract/elsewhereNode';
 import { MediaNode } from '../../contract/mediaNode';
 import { MentionNode, QUOTED, QuotationNode } from '../../contract/postNodes';
 import { filesIn } from '../../contract/richText';
@@ -24,6 +25,7 @@ export const extensions = [
   }),
   Image,
   MediaNode,
+  ElsewhereNode,
   QuotationNode,
   MentionNode,
   TableKit.configure({ table: { resizable: false } }),
@@ -58,6 +60,10 @@ export const ALLOWED: sanitizeHtml.IOptions = {
     'tr',
     'th',
     'td',
+    'figure',
+    'figcaption',
+    'details',
+    'summary',
   ],
   allowedAttributes: {
     a: ['href', 'rel', 'target', 'download', 'class'],
@@ -65,12 +71,14 @@ export const ALLOWED: sanitizeHtml.IOptions = {
     ol: ['start'],
     blockquote: [QUOTED],
     span: ['class'],
+    figure: ['class'],
+    p: ['class'],
     audio: ['src', 'controls', 'preload', 'title'],
     video: ['src', 'controls', 'preload', 'title'],
     th: ['colspan', 'rowspan'],
     td: ['colspan', 'rowspan'],
   },
-  allowedClasses: { a: ['file-link'], span: ['mention'] },
+  allowedClasses: { a: ['file-link'], span: ['mention', 'from'], figure: ['elsewhere'], p: ['said'] },
   allowedSchemes: ['http', 'https', 'mailto'],
   allowedSchemesByTag: { img: [], audio: [], video: [] },
   allowProtocolRelative: false,

@@ -38,6 +38,11 @@ export function SessionProvider({
   );
 }
 
+const NONE: readonly string[] = [];
+
+/** Origins whose material may be shown in place in texts. */
+export const useShownHosts = (): readonly string[] => use(SessionContext)?.state.shows ?? NONE;
+
 /** Who is signed in. */
 export function useSession(): Session {
   const session = use(SessionContext);

@@ -1,5 +1,6 @@
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
+import { ShownInPlace } from './ShownInPlace';
 import { languageOf } from '../../core/text/languageOf';
 
 /** The language of a text in HTML, as far as its script tells. */
@@ -9,18 +10,23 @@ const languageOfHtml = (html: string) => languageOf(html.replace(/<[^>]*>|&\w+;/
 export function Prose({ html, className = '' }: { html: string; className?: string }) {
   const navigate = useNavigate();
   const language = useMemo(() => languageOfHtml(html), [html]);
+  const text = useRef<HTMLDivElement>(null);
   return (
-    <div
-      lang={language}
-      className={`prose-juror ${className}`}
-      dangerouslySetInnerHTML={{ __html: html }}
-      onClick={(event) => {
-        const anchor = (event.target as Element).closest('a');
-        const to = anchor?.getAttribute('href') ?? '';
-        if (!to.startsWith('/c/') || event.ctrlKey || event.metaKey || event.shiftKey) return;
-        event.preventDefault();
-        void navigate(to);
-      }}
-    />
+    <>
+      <div
+        ref={text}
+        lang={language}
+        className={`prose-juror ${className}`}
+        dangerouslySetInnerHTML={{ __html: html }}
+        onClick={(event) => {
+          const anchor = (event.target as Element).closest('a');
+          const to = anchor?.getAttribute('href') ?? '';
+          if (!to.startsWith('/c/') || event.ctrlKey || event.metaKey || event.shiftKey) return;
+          event.preventDefault();
+          void navigate(to);
+        }}
+      />
+      {html.includes('<figure class="elsewhere">') && <ShownInPlace text={text} html={html} />}
+    </>
   );
 }

@@ -12,6 +12,7 @@ import { Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { CourseTable } from './CourseTable';
 import { NewCourse } from './NewCourse';
+import { ShownHosts } from './ShownHosts';
 import { PersonDialog } from './PersonDialog';
 
 /** So many people are listed; the others are found by their names. */
@@ -85,6 +86,7 @@ export function Administration() {
         <div className="mx-auto w-full max-w-5xl px-5 pt-6 pb-20">
           <h1 className="text-2xl">Administration</h1>
           <CourseTable courses={courses.data.rows} make={() => setMaking(true)} />
+          <ShownHosts />
           <div className="mt-8 flex flex-wrap items-baseline gap-3">
             <h2 className="grow text-lg">People</h2>
             <input

@@ -11,6 +11,7 @@ import {
 import StarterKit from '@tiptap/starter-kit';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { PersonName } from '../../../contract/basics';
+import { ElsewhereNode } from '../../../contract/elsewhereNode';
 import { MediaNode } from '../../../contract/mediaNode';
 import { QuotationNode } from '../../../contract/postNodes';
 import type { RichNode } from '../../../core/text/richText';
@@ -107,6 +108,7 @@ export function Editor({
       }),
       Image,
       MediaNode,
+      ElsewhereNode,
       QuotationNode,
       ...(inPost ? [mentionExtension(mentionable, setSuggested)] : []),
       TableKit.configure({ table: { resizable: false } }),

@@ -2,6 +2,7 @@ import { useEditorState, type Editor } from '@tiptap/react';
 import { Bold, Heading, ImagePlus, Italic, Link2, List, ListOrdered, Quote, Table } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { AltField } from './AltField';
+import { ElsewhereField, LoneLink, loneLink } from './ElsewhereField';
 import { LinkField, type ForumLink } from './LinkField';
 
 function ToolButton({
@@ -58,6 +59,8 @@ export function Toolbar({
       link: e.isActive('link'),
       table: e.isActive('table'),
       image: e.isActive('image') ? (e.getAttributes('image').src as string) : null,
+      card: e.isActive('elsewhere') ? (e.getAttributes('elsewhere').href as string) : null,
+      loneLink: loneLink(e)?.href ?? null,
     }),
   });
   const icon = 'size-4';
@@ -165,6 +168,8 @@ export function Toolbar({
         )}
       </div>
       {linking && <LinkField editor={editor} forums={forums} close={() => setLinking(false)} />}
+      {on.loneLink !== null && <LoneLink editor={editor} href={on.loneLink} />}
+      {on.card !== null && <ElsewhereField key={on.card} editor={editor} href={on.card} />}
       <AltField key={on.image ?? ''} editor={editor} src={on.image} />
     </>
   );
