@@ -42,7 +42,11 @@ describe('material of another site', () => {
     await page.click('button', 'Add another answer');
     const text = await page.find('textbox', /post|answer/i);
     await text.click();
-    await text.sendKeys('Listen to what it sounds like:', Key.ENTER, 'https://sounds.example/drains/little-marl ');
+    await text.sendKeys(
+      'Listen to what it sounds like:',
+      Key.ENTER,
+      'https://sounds.example/drains/little-marl ',
+    );
     await text.sendKeys(Key.BACK_SPACE);
     await page.sees('A link to sounds.example on its own line.');
     await page.click('button', 'Make a card of it');

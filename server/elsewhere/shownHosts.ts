@@ -26,18 +26,16 @@ export async function setShownHosts(
   const at = written.findIndex((origin) => own.includes(origin));
   if (at !== -1)
     throw wrongField(`hosts.${at}`, 'This is Juror’s own address. Files are uploaded to it instead.');
-  await db.transaction().execute(async (trx) => {
-    const wanted = [...new Set(written)];
-    await trx
-      .deleteFrom('shown_host')
-      .where('origin', 'not in', wanted.length > 0 ? wanted : [''])
+  const wanted = [...new Set(written)];
+  if (wanted.length > 0)
+    await db
+      .insertInto('shown_host')
+      .values(wanted.map((origin) => ({ origin, at: now, by })))
+      .onConflict((conflicts) => conflicts.doNothing())
       .execute();
-    for (const origin of wanted)
-      await trx
-        .insertInto('shown_host')
-        .values({ origin, at: now, by })
-        .onConflict((conflicts) => conflicts.doNothing())
-        .execute();
-  });
+  await db
+    .deleteFrom('shown_host')
+    .where('origin', 'not in', wanted.length > 0 ? wanted : [''])
+    .execute();
   return shownHosts(db);
 }

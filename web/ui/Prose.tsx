@@ -1,4 +1,4 @@
-import { useMemo, useRef } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ShownInPlace } from './ShownInPlace';
 import { languageOf } from '../../core/text/languageOf';
@@ -10,11 +10,14 @@ const languageOfHtml = (html: string) => languageOf(html.replace(/<[^>]*>|&\w+;/
 export function Prose({ html, className = '' }: { html: string; className?: string }) {
   const navigate = useNavigate();
   const language = useMemo(() => languageOfHtml(html), [html]);
-  const text = useRef<HTMLDivElement>(null);
+  const hasCards = html.includes('<figure class="elsewhere">');
+  const [drawn, setDrawn] = useState<Element | null>(null);
   return (
     <>
       <div
-        ref={text}
+        // What is put into the cards goes with the text they stand in.
+        key={hasCards ? html : undefined}
+        ref={hasCards ? setDrawn : undefined}
         lang={language}
         className={`prose-juror ${className}`}
         dangerouslySetInnerHTML={{ __html: html }}
@@ -26,7 +29,7 @@ export function Prose({ html, className = '' }: { html: string; className?: stri
           void navigate(to);
         }}
       />
-      {html.includes('<figure class="elsewhere">') && <ShownInPlace text={text} html={html} />}
+      {hasCards && drawn && <ShownInPlace text={drawn} />}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { Play, X } from 'lucide-react';
-import { useLayoutEffect, useState, type RefObject } from 'react';
+import { useMemo, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { useShownHosts } from '../data/session';
 
@@ -50,13 +50,10 @@ function Shown({ card }: { card: Card }) {
   );
 }
 
-/** Puts into the cards of a text, where the administrator allows their hosts, what shows their material in place. */
-export function ShownInPlace({ text, html }: { text: RefObject<HTMLElement | null>; html: string }) {
+/** Puts into the cards of a drawn text, where the administrator allows their hosts, what shows their material in place. */
+export function ShownInPlace({ text }: { text: Element }) {
   const hosts = useShownHosts();
-  const [cards, setCards] = useState<readonly Card[]>([]);
-  useLayoutEffect(() => {
-    setCards(text.current ? cardsIn(text.current, hosts) : []);
-  }, [text, html, hosts]);
+  const cards = useMemo(() => cardsIn(text, hosts), [text, hosts]);
   return cards.map((card, index) =>
     createPortal(<Shown card={card} />, card.figure, `${index} ${card.href}`),
   );
