@@ -16,6 +16,7 @@ import * as feeds from './feeds';
 import * as gradebook from './gradebook';
 import * as gradebookFile from './gradebookFile';
 import * as invitations from './invitations';
+import * as insight from './insight';
 import * as items from './items';
 import * as moreTime from './moreTime';
 import * as myWork from './myWork';
@@ -87,6 +88,7 @@ export const endpoints: readonly Endpoint[] = [
   remarks,
   gradebook,
   outcomes,
+  insight,
   items,
   cells,
   gradebookFile,

@@ -25,6 +25,7 @@ import { healthRoutes } from './http/health';
 import { noSuchRoute, problemHandler } from './http/problemHandler';
 import { serving } from './http/serving';
 import { requestLog } from './http/requestLog';
+import { insightRoutes } from './insight/routes';
 import { liveEndpoints, liveRoutes } from './live/routes';
 import { mailRoutes } from './mail/routes';
 import { myWorkRoutes } from './myWork/routes';
@@ -115,6 +116,7 @@ export function createApp(
   evaluateRoutes(serve, deps);
   gradebookRoutes(serve, deps);
   outcomeRoutes(serve, deps);
+  insightRoutes(serve, deps);
   exchangeRoutes(app, serve, deps);
   moderateRoutes(serve, deps);
   waitingRoutes(serve, deps);

@@ -18,6 +18,7 @@ export default defineConfig({
       input: {
         server: resolve(root, 'server/main.ts'),
         columnsThread: resolve(root, 'server/columns/columnsThread.ts'),
+        insightThread: resolve(root, 'server/insight/insightThread.ts'),
         backup: resolve(root, 'server/commands/backup.ts'),
         restore: resolve(root, 'server/commands/restore.ts'),
         check: resolve(root, 'server/commands/check.ts'),

@@ -40,8 +40,8 @@ function migrated(): Tables {
   const all = sqlite
     .prepare(
       `SELECT m.name AS "table", c.name, c."notnull", c.dflt_value, c.pk, c.type
-       FROM sqlite_master m JOIN pragma_table_info(m.name) c
-       WHERE m.type = 'table' AND m.sql NOT LIKE '%VIRTUAL%' AND m.name NOT LIKE 'sqlite%'
+       FROM sqlite_master m JOIN pragma_table_xinfo(m.name) c
+       WHERE m.type = 'table' AND m.sql NOT LIKE 'CREATE VIRTUAL%' AND m.name NOT LIKE 'sqlite%'
          AND m.name NOT LIKE 'post_search_%' AND m.name <> 'migration'`,
     )
     .all() as {

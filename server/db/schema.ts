@@ -1,4 +1,4 @@
-import type { Generated } from 'kysely';
+import type { ColumnType, Generated } from 'kysely';
 import type { Passage } from '../../contract/evaluate';
 import type { AnnouncedTo } from '../../contract/announcements';
 import type { AttachedFile } from '../../contract/files';
@@ -188,6 +188,9 @@ export interface Database {
     attachments: Generated<number>;
     /** When its last draft was kept before it was sent. */
     draft_kept_at: Generated<number | null>;
+    /** Whether it asks something, and whether it brings a link, a file, a picture or a quoted passage; worked out by the database. */
+    asks: ColumnType<number, never, never>;
+    brings: ColumnType<number, never, never>;
   };
   removal: { post_id: string; from: number; to: number | null; by: string; why: Generated<string | null> };
   /** A thread, by its opening post, in which nobody but staff writes. */
