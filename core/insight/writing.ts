@@ -55,28 +55,39 @@ const lengthsOf = (words: readonly number[]): Lengths => ({
   high: rounded(quantile(words, 0.75)),
 });
 
-/** How many posts stand below each, and how deep the deepest stands. */
-function below(posts: readonly Written[]): ReadonlyMap<Id, { n: number; depth: number }> {
-  const byId = new Map(posts.map((post) => [post.id, post]));
-  const counts = new Map(posts.map(({ id }) => [id, { n: 0, depth: 0 }]));
-  for (const post of posts) {
-    let depth = 0;
-    // What stood between may have been removed with all below it standing; then the branch ends there.
-    for (let at = post.parentId; at !== null; at = byId.get(at)?.parentId ?? null) {
-      const count = counts.get(at);
-      if (!count) break;
-      depth++;
-      count.n++;
-      count.depth = Math.max(count.depth, depth);
-    }
+/** What stands below posts, by their places in a list. */
+interface Below {
+  /** How many, at any depth. */
+  readonly n: Int32Array;
+  /** How deep the deepest stands. */
+  readonly depth: Int32Array;
+}
+
+/**
+ * What stands below each post.
+ *
+ * @param posts those of a forum together, each after the one it answers; where what stood between was removed, a branch ends
+ */
+function belowEach(posts: readonly Written[]): Below {
+  const place = new Map<Id, number>();
+  for (const [index, { id }] of posts.entries()) place.set(id, index);
+  const n = new Int32Array(posts.length);
+  const depth = new Int32Array(posts.length);
+  for (let index = posts.length - 1; index >= 0; index--) {
+    const { parentId } = posts[index]!;
+    const parent = parentId === null ? undefined : place.get(parentId);
+    if (parent === undefined) continue;
+    n[parent]! += n[index]! + 1;
+    depth[parent] = Math.max(depth[parent]!, depth[index]! + 1);
   }
-  return counts;
+  return { n, depth };
 }
 
 /**
  * How a class writes: how long posts are, over the weeks; how deep threads go; which questions led far; and how many replies bring
  * something, which is a question, a link, a file, a picture or a quoted passage. It is told from ten posts on. (rules §11)
  *
+ * @param posts those of a forum together, in the order they were written
  * @param weeks Mondays of the class weeks so far
  */
 export function writingOf(
@@ -84,37 +95,45 @@ export function writingOf(
   weeks: readonly CalendarDay[],
   localTime: (at: Instant) => LocalTime,
 ): Writing {
-  const own = posts.filter(({ byStaff }) => !byStaff);
-  const isReply = ({ answers, authorId }: Written) => answers !== null && answers.authorId !== authorId;
-  const opening = own.filter(({ parentId }) => parentId === null);
-  const replies = own.filter(isReply);
-  const weekOf = new Map(own.map((post) => [post, localTime(post.at).week]));
-  const perWeek = (list: readonly Written[]) => {
-    const words = new Map<CalendarDay, number[]>(weeks.map((week) => [week, []]));
-    for (const post of list) words.get(weekOf.get(post)!)?.push(post.words);
-    return words;
-  };
-  const [openingWeeks, replyWeeks] = [perWeek(opening), perWeek(replies)];
-  const counts = below(posts);
+  const below = belowEach(posts);
+  const opening: number[] = [];
+  const replies: number[] = [];
+  const openingWeeks = new Map<CalendarDay, number[]>(weeks.map((week) => [week, []]));
+  const replyWeeks = new Map<CalendarDay, number[]>(weeks.map((week) => [week, []]));
   const depths = Array.from({ length: DEEPEST + 1 }, () => 0);
-  for (const { id } of opening) depths[Math.min(counts.get(id)!.depth, DEEPEST)]!++;
-  const branches = own
-    .filter(({ asks, id }) => asks && counts.get(id)!.n >= LEADS_FAR)
-    .map(({ id, forumId, authorId, at }) => ({ postId: id, forumId, authorId, below: counts.get(id)!.n, at }))
-    .sort((a, b) => b.below - a.below || a.at - b.at)
-    .slice(0, MOST_BRANCHES);
+  const far: (Branch & { readonly at: Instant })[] = [];
+  let [own, asking, bringing] = [0, 0, 0];
+  for (const [index, post] of posts.entries()) {
+    const { id, forumId, authorId, answers, at, words, asks } = post;
+    if (post.byStaff) continue;
+    own++;
+    if (asks && below.n[index]! >= LEADS_FAR)
+      far.push({ postId: id, forumId, authorId, below: below.n[index]!, at });
+    const { week } = localTime(at);
+    if (post.parentId === null) {
+      opening.push(words);
+      openingWeeks.get(week)?.push(words);
+      depths[Math.min(below.depth[index]!, DEEPEST)]!++;
+    } else if (answers !== null && answers.authorId !== authorId) {
+      replies.push(words);
+      replyWeeks.get(week)?.push(words);
+      if (asks) asking++;
+      if (asks || post.brings) bringing++;
+    }
+  }
+  const branches = far.sort((a, b) => b.below - a.below || a.at - b.at).slice(0, MOST_BRANCHES);
   return {
-    opening: lengthsOf(opening.map(({ words }) => words)),
-    replies: lengthsOf(replies.map(({ words }) => words)),
+    opening: lengthsOf(opening),
+    replies: lengthsOf(replies),
     byWeek: weeks.map((week) => ({
       week,
       opening: rounded(median(openingWeeks.get(week)!)),
       replies: rounded(median(replyWeeks.get(week)!)),
     })),
     depths,
-    asking: replies.filter(({ asks }) => asks).length,
-    bringing: replies.filter(({ asks, brings }) => asks || brings).length,
+    asking,
+    bringing,
     branches: branches.map(({ at: _at, ...branch }) => branch),
-    told: own.length >= FEW,
+    told: own >= FEW,
   };
 }

@@ -5,13 +5,22 @@ import type { Student } from '../../core/course/roster';
 import { isMissed } from '../../core/participation/missesInARow';
 import { participationOf } from '../../core/participation/participationOf';
 import { isLate } from '../../core/time/dueDate';
-import { asked } from '../../core/terms/asked';
-import { resolveTerms } from '../../core/terms/resolveTerms';
 import { loadPosts } from '../course/posts/loadPosts';
-import { loadScores } from '../course/scores/loadScores';
 import type { CourseSetup } from '../course/setup/courseCache';
 import type { Db } from '../db/open';
 import type { ForumWritten } from './writtenPosts';
+
+/** What the rules ask of scores here: whether one is given, and who is excused. */
+async function scoreFacts(db: Db, setup: CourseSetup) {
+  const rows = await db
+    .selectFrom('score')
+    .innerJoin('item', 'item.id', 'score.item_id')
+    .select(['forum_id as forumId', 'student_id as studentId', 'points', 'given_at as givenAt', 'excused'])
+    .where('course_id', '=', setup.id)
+    .where('forum_id', 'is not', null)
+    .execute();
+  return rows.map((row) => ({ ...row, forumId: row.forumId!, excused: row.excused === 1, released: false }));
+}
 
 /**
  * Of each student, for the forums that were due, in the order of their last due dates: whether it was missed. Who has a post that stands has
@@ -24,7 +33,7 @@ export async function missedForums(
   written: ReadonlyMap<string, ForumWritten>,
   now: number,
 ): Promise<ReadonlyMap<string, readonly boolean[]>> {
-  const scores = await loadScores(db, setup);
+  const scores = await scoreFacts(db, setup);
   const forums = [...setup.forums.values()].filter(({ status }) => status === 'published');
   const bare = courseDataOf({
     ...{ zone: setup.zone, students, groups: [...setup.groups.values()], forums, posts: [], scores },
@@ -43,7 +52,7 @@ export async function missedForums(
     if (missed !== null) note(student, part.lastDue!, missed);
   };
   for (const forum of forums) {
-    const { posts, authors } = written.get(forum.id)!;
+    const { posts, authors, askOf } = written.get(forum.id)!;
     const standing = new Set(posts.map(({ authorId }) => authorId));
     for (const student of students) {
       if (!standing.has(student.id)) {
@@ -53,7 +62,7 @@ export async function missedForums(
         byRules(forum, student, own);
         continue;
       }
-      const { notAsked, lastDue } = asked(forum, student, resolveTerms(forum, student), setup.groups);
+      const { notAsked, lastDue } = askOf(student);
       if (notAsked === null && isLate(now, lastDue, forum.graceMinutes)) note(student, lastDue!, false);
     }
   }
