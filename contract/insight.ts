@@ -122,6 +122,8 @@ export const MOST_DRAWN = 80;
 export const insightView = z.object({
   /** Names of everyone who is named by an id. */
   names: z.array(personName),
+  /** The forum that a line to someone silent is best about: the one in which posting opened last; null before any has. */
+  about: z.object({ id, title: z.string() }).nullable(),
   silence,
   talk,
   rhythm,

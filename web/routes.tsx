@@ -239,6 +239,10 @@ export const makeRouter = () =>
                   lazy: async () => ({ Component: (await import('./places/roster/Roster')).Roster }),
                 },
                 {
+                  path: 'insight',
+                  lazy: async () => ({ Component: (await import('./places/insight/Insight')).Insight }),
+                },
+                {
                   path: 'settings',
                   lazy: async () => ({
                     Component: (await import('./places/settings/CourseSettings')).CourseSettings,

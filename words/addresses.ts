@@ -61,6 +61,8 @@ export const addresses = {
     withSearch(`/c/${course}/evaluate/${forum}`, search),
   desk: (course: string, forum: string, student: string): string =>
     `/c/${course}/evaluate/${forum}/${student}`,
+  insight: (course: string, search: { ask?: string } = {}): string =>
+    withSearch(`/c/${course}/insight`, search),
   roster: (course: string, search: { view?: string; person?: string } = {}): string =>
     withSearch(`/c/${course}/roster`, search),
   gradebook: (course: string, search: { item?: string } = {}): string =>

@@ -1,4 +1,4 @@
-import { mondayOf, type CalendarDay } from '../time/calendarDay';
+import { daysBetween, mondayOf, type CalendarDay } from '../time/calendarDay';
 import { HOUR, type Instant } from '../time/instant';
 import { toWallClock } from '../time/wallClock';
 
@@ -27,8 +27,8 @@ export function localTimeIn(zone: string): (at: Instant) => LocalTime {
     if (!local) {
       const wall = toWallClock(quarter * QUARTER, zone);
       const day = wall.slice(0, 10);
-      const weekday = (new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7;
-      local = { week: mondayOf(day), weekday, hour: Number(wall.slice(11, 13)) };
+      const week = mondayOf(day);
+      local = { week, weekday: daysBetween(week, day), hour: Number(wall.slice(11, 13)) };
       known.set(quarter, local);
     }
     return local;

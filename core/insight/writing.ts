@@ -113,7 +113,8 @@ export function writingOf(
     if (post.parentId === null) {
       opening.push(words);
       openingWeeks.get(week)?.push(words);
-      depths[Math.min(below.depth[index]!, DEEPEST)]!++;
+      // Nobody but staff could answer an entry of a journal.
+      if (post.readers !== 'staff') depths[Math.min(below.depth[index]!, DEEPEST)]!++;
     } else if (answers !== null && answers.authorId !== authorId) {
       replies.push(words);
       replyWeeks.get(week)?.push(words);

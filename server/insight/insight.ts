@@ -132,6 +132,17 @@ async function openings(db: Db, ids: readonly string[]): Promise<ReadonlyMap<str
   );
 }
 
+/** The forum in which posting opened last, of those that ask for something. */
+function writtenAbout(setup: CourseSetup, now: number): InsightView['about'] {
+  const open = [...setup.forums.values()]
+    .filter(({ status, required }) => status === 'published' && required.initialRequired + required.posts > 0)
+    .map(({ id, schedule }) => ({ id, from: schedule.postingFrom ?? schedule.visibleFrom ?? 0 }))
+    .filter(({ from }) => from <= now)
+    .sort((a, b) => b.from - a.from);
+  const [last] = open;
+  return last ? { id: last.id, title: setup.cards.get(last.id)!.title } : null;
+}
+
 const HOURS: Readonly<Record<string, string>> = {
   night: 'before 06:00',
   morning: '06:00 to 12:00',
@@ -166,6 +177,7 @@ export async function insight(db: Db, course: InCourse, scope: Scope, now: numbe
   const evaluators = new Set(fairness.byEvaluator.map(({ key }) => key));
   const { outcomes } = await classAttainment(db, course);
   return {
+    about: writtenAbout(setup, now),
     names: [...setup.names.values()].filter(({ id }) => own.has(id) || evaluators.has(id)),
     silence: silenceOf({
       ...{ students, posts, weeks, zone: setup.zone, localTime },

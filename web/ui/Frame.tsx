@@ -216,6 +216,7 @@ function Places({ course }: { course: CourseFrame }) {
           [addresses.dockets, 'Evaluate'],
           [addresses.gradebook, 'Gradebook'],
           [addresses.roster, 'Roster'],
+          [addresses.insight, 'Insight'],
         ] as const);
   return (
     <nav

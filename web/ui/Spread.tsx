@@ -14,7 +14,11 @@ export function Spread({ given, maximum, most }: { given: Distribution; maximum:
     <figure>
       <div aria-hidden className="num h-24 text-xs">
         <ResponsiveContainer width="100%" height="100%">
-          <BarChart data={data} margin={{ top: 4, right: 0, bottom: 0, left: -36 }}>
+          <BarChart
+            accessibilityLayer={false}
+            data={data}
+            margin={{ top: 4, right: 0, bottom: 0, left: -36 }}
+          >
             <XAxis
               dataKey="at"
               tickLine={false}

@@ -96,7 +96,7 @@ function ByStudent({ data }: { data: Class }) {
         </select>
         <span className="quiet num text-sm">{plural(found.length, 'student')}</span>
       </div>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="w-full border-separate border-spacing-0">
           <thead>
             <tr>
