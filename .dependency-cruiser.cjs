@@ -27,7 +27,7 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$|^core/testing/' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(@js-temporal/polyfill|@noble/hashes|diff|ical\\.js)/',
+        pathNot: 'node_modules/(@js-temporal/polyfill|@noble/hashes|d3-array|diff|ical\\.js)/',
       },
     },
     {

@@ -88,7 +88,21 @@ export const getMailChoice = endpoint({
   who: 'person',
   staleAfter: ['notices'],
   summary: 'When one is sent mail',
-  answer: z.object({ choice: mailChoice }),
+  answer: z.object({
+    choice: mailChoice,
+    /** Whether they want a letter each week about the courses they teach. */
+    letter: z.boolean(),
+  }),
+});
+
+export const setLetter = endpoint({
+  method: 'put',
+  path: '/api/mail/letter',
+  who: 'person',
+  changes: ['notices'],
+  summary: 'Choose to be sent a letter each Monday about the courses one teaches, or none',
+  body: z.strictObject({ letter: z.boolean() }),
+  answer: done,
 });
 
 export const setMailChoice = endpoint({
@@ -105,7 +119,7 @@ const outboxMail = z.object({
   id,
   to: personName.extend({ email: z.string() }),
   course: z.string(),
-  kind: z.enum(['atOnce', 'daily', 'invitation']),
+  kind: z.enum(['atOnce', 'daily', 'weekly', 'invitation']),
   state: z.enum(['waiting', 'sent', 'dropped']),
   madeAt: instant,
   sentAt: instant.nullable(),

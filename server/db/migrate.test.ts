@@ -41,6 +41,7 @@ const COMMITTED: readonly string[] = [
   '1a8c570c0cc7e03076beed907389fab7b54299fe097cf2179618d041a9456561',
   '76fa6d2539e2e68bcf9e591743d211d61c77cede41664fb9aa4e99cccca8fea9',
   '7e7e77f18913e9a3117da91f19f7914af7f16e155f83e9ca306bbd193ed2a136',
+  '062920e1a3620f24194fb45fca40c20143f9aa5431f0b2c4a93cffad38ae4b15',
 ];
 
 describe('migrations', () => {

@@ -34,6 +34,7 @@ import { announcements } from './migrations/0033_announcements';
 import { outcomes } from './migrations/0034_outcomes';
 import { shownHosts } from './migrations/0035_shown_hosts';
 import { insight } from './migrations/0036_insight';
+import { letters } from './migrations/0037_letters';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -76,6 +77,7 @@ export const MIGRATIONS: readonly string[] = [
   outcomes,
   shownHosts,
   insight,
+  letters,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

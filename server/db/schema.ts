@@ -265,6 +265,10 @@ export interface Database {
     changed_at: number | null;
   };
   mail_choice: { person_id: string; choice: MailChoice };
+  /** Who wants a letter about their courses each week, and since when. */
+  letter_choice: { person_id: string; since: number };
+  /** When a person's last letter about a course was made. */
+  mail_week: { person_id: string; course_id: string; letter_at: number };
   /** When a person's last daily mail of a course was made. */
   mail_day: { person_id: string; course_id: string; digest_at: number };
   /** Mail on its way: which notices it tells; what it says is decided when it is sent. `next_at` is machine time. */
@@ -272,7 +276,7 @@ export interface Database {
     id: string;
     person_id: string;
     course_id: string;
-    kind: 'atOnce' | 'daily' | 'invitation';
+    kind: 'atOnce' | 'daily' | 'weekly' | 'invitation';
     keys: Json<readonly string[]>;
     made_at: number;
     state: 'waiting' | 'sent' | 'dropped';

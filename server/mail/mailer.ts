@@ -1,6 +1,7 @@
 import { fullName, NAME_COLUMNS } from '../course/setup/personNames';
 import { MINUTE, SECOND } from '../../core/time/instant';
 import type { DirectMail, Mailing } from '../feature/mailing';
+import { makeLetters, writeLetter } from './letterMail';
 import { writeInvitation } from './invitationMail';
 import type { MailParts, MailText, WaitingMail } from './mail';
 import { makeNoticeMail, newMailId, writeNoticeMail } from './noticeMail';
@@ -97,6 +98,7 @@ export class Mailer implements Mailing {
     for (const { id } of courses) {
       try {
         await makeNoticeMail(this.parts, id, () => this.#stopping);
+        await makeLetters(this.parts, id);
       } catch (error) {
         log.error({ err: error, course: id }, 'mail could not be made');
       }
@@ -126,6 +128,7 @@ export class Mailer implements Mailing {
 
   /** What a mail says now; null where it has nothing to say any more. */
   #write(mail: WaitingMail): Promise<MailText | null> {
+    if (mail.kind === 'weekly') return writeLetter(this.parts, mail);
     return mail.kind === 'invitation' ? writeInvitation(this.parts, mail) : writeNoticeMail(this.parts, mail);
   }
 

@@ -4,7 +4,7 @@ import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { notFound } from '../refusals/problem';
 import { NAME_COLUMNS, personName } from '../course/setup/personNames';
-import { mailChoiceOf, setMailChoice } from '../notices/mailChoice';
+import { mailChoiceOf, setLetter, setMailChoice, wantsLetter } from '../notices/mailChoice';
 import { mailFile } from './transport';
 
 /** How many mails the outbox lists, the newest first. */
@@ -25,7 +25,13 @@ export function mailRoutes(serve: Serve, deps: Deps): void {
 
   serve(contract.getMailChoice, async ({ session }) => ({
     choice: await mailChoiceOf(db, session.personId),
+    letter: await wantsLetter(db, session.personId),
   }));
+
+  serve(contract.setLetter, async ({ session, body, now }) => {
+    await setLetter(db, session.personId, body.letter, now);
+    return DONE;
+  });
 
   serve(contract.setMailChoice, async ({ session, body }) => {
     await setMailChoice(db, session.personId, body.choice);

@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import { chooseHours, chooseNameOrder, chooseZone } from '../../../contract/account';
-import { getMailChoice, setMailChoice, type MailChoice } from '../../../contract/notices';
+import { getMailChoice, setLetter, setMailChoice, type MailChoice } from '../../../contract/notices';
 import { timeWords, type Hours } from '../../../words/dates';
 import { call } from '../../data/api';
 import { useSession } from '../../data/session';
@@ -52,7 +52,29 @@ const MAIL: readonly (readonly [MailChoice, string])[] = [
 function MailRow() {
   const { data } = useApi(getMailChoice, {});
   const choose = (choice: MailChoice) => void orSayWhyNot(() => call(setMailChoice, {}, { choice }));
-  return <Choose label="Mail" value={data?.choice} choices={MAIL} choose={choose} />;
+  const { state } = useSession();
+  const teaches = state.courses.some(({ role }) => role !== 'student');
+  return (
+    <>
+      <Choose label="Mail" value={data?.choice} choices={MAIL} choose={choose} />
+      {teaches && (
+        <FormRow label="Weekly letter" id="letter">
+          <label className="flex items-start gap-2 pt-1.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm mt-0.5"
+              checked={data?.letter ?? false}
+              disabled={!data}
+              onChange={({ target }) =>
+                void orSayWhyNot(() => call(setLetter, {}, { letter: target.checked }))
+              }
+            />
+            On Monday mornings, a letter about each course I teach: what waits, who is silent, what comes
+          </label>
+        </FormRow>
+      )}
+    </>
+  );
 }
 
 /** A time that reads differently in either hours, as an example. */

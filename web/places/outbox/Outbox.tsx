@@ -18,6 +18,7 @@ const STATES: Record<OutboxMail['state'], string> = {
 const KINDS: Record<OutboxMail['kind'], string> = {
   atOnce: 'at once',
   daily: 'once a day',
+  weekly: 'weekly letter',
   invitation: 'invitation',
 };
 
