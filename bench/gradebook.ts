@@ -10,26 +10,12 @@ import { openDatabase } from '../server/db/open';
 import { changeCells } from '../server/gradebook/changeCells';
 import { gradebook } from '../server/gradebook/gradebookView';
 import { largeCourseRows } from './largeCourse';
+import { longestWait } from './longestWait';
 import { middleOf } from './middleOf';
 import type { Row } from './row';
 
 const SIZE = { students: 2000, forums: 40, posts: 4 };
 const LIMIT = 300;
-
-/** Looks every few milliseconds whether others would get their turn; the answer is the longest time that they would not, ms. */
-function longestWait(): () => number {
-  let longest = 0;
-  let last = performance.now();
-  const timer = setInterval(() => {
-    const now = performance.now();
-    longest = Math.max(longest, now - last);
-    last = now;
-  }, 2);
-  return () => {
-    clearInterval(timer);
-    return Math.max(longest, performance.now() - last);
-  };
-}
 
 /** The gradebook of 2,000 students by 40 forums with 4 posts each, as JSON: first of all, again, and after a score was entered. */
 export async function gradebookRows(): Promise<Row[]> {

@@ -4,6 +4,7 @@ import { coreRows } from './core';
 import { docketRows } from './docket';
 import { doorRows } from './door';
 import { gradebookRows } from './gradebook';
+import { insightRows } from './insight';
 import { openForumRows } from './openForum';
 import { pairingRows } from './pairing';
 import type { Row } from './row';
@@ -18,6 +19,7 @@ const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
   forum: openForumRows,
   docket: docketRows,
   gradebook: gradebookRows,
+  insight: insightRows,
   door: doorRows,
   crowd: crowdRows,
 };

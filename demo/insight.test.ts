@@ -14,7 +14,7 @@ import { personOf, type InCourse } from '../server/course/setup/inCourse';
 import { openDatabase, type Db } from '../server/db/open';
 import { insight, postsBehind } from '../server/insight/insight';
 import { askInsight } from '../server/insight/insightApart';
-import { missedForums } from '../server/insight/missedForums';
+import { MissedTally } from '../server/insight/missedForums';
 import { writtenIn, type ForumWritten } from '../server/insight/writtenPosts';
 import { COURSE, START } from './course';
 import { layOutDemo } from './layOut';
@@ -65,7 +65,12 @@ describe('Insight of the demo course', () => {
 
   it('finds the same forums missed as the rules do', async () => {
     const students = [...setup.students.values()];
-    const missed = await missedForums(db, setup, students, written, START);
+    const tally = await MissedTally.of(db, setup, students, START);
+    for (const [id, { posts, authors }] of written) {
+      const standing = new Set(posts.map(({ authorId }) => authorId));
+      await tally.add(setup.forums.get(id)!, { standing, authors });
+    }
+    const missed = tally.result();
     const data = await courseData(db, setup, {});
     for (const student of students) {
       const expected = [...setup.forums.values()].flatMap((forum) => {

@@ -29,7 +29,6 @@ const SHOTS: readonly Shot[] = [
     path: `${C}/my-work`,
     vantage: { personId: 'bram-oyelaran', name: 'Bram Oyelaran', at: when('02-19 16:50') },
   },
-  { name: 'questions', who: 'sade-nkemelu', path: `${C}/discuss/hydrograph` },
   { name: 'discuss-student', who: 'bram-oyelaran', path: `${C}/discuss/floodplain` },
   { name: 'sealed', who: 'sade-nkemelu', path: `${C}/discuss/weir-hearing` },
   { name: 'waiting', who: 'teodora', path: `${C}/waiting` },
@@ -52,6 +51,7 @@ const SHOTS: readonly Shot[] = [
     width: 390,
     night: true,
   },
+  { name: 'insight', who: 'teodora', path: `${C}/insight?ask=talk` },
   { name: 'scores', who: 'piotr-adeyemi', path: `${C}/scores` },
 ];
 

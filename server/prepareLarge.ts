@@ -2,6 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import type { Deps } from './feature/deps';
 import { KEPT_POSTS, postsOfForum } from './course/posts/forumPosts';
 import { columnsOf, KEPT_CELLS, POSTS_HERE } from './columns/columns';
+import { askInsight } from './insight/insightApart';
 import { shownItems } from './columns/shownItems';
 
 /** Between two forums everyone else gets their turn, ms. */
@@ -9,7 +10,7 @@ const PAUSE = 200;
 
 /**
  * Gets large courses that are running ready as soon as the server has started, so that whoever opens one first does not wait: their
- * gradebook is worked out in a thread of its own, their posts are read into memory a forum at a time. Small ones are quick when they
+ * gradebook is worked out in a thread of its own, what Insight counts in another, their posts are read into memory a forum at a time. Small ones are quick when they
  * are asked for; more than is kept in memory is left.
  */
 export async function prepareLarge({
@@ -37,6 +38,11 @@ export async function prepareLarge({
     if (!setup) continue;
     const items = shownItems(setup);
     if ((cells += items.length * setup.students.size) <= KEPT_CELLS) await columnsOf(db, setup, items, now);
+    const [instructor] = [...setup.members.values()].filter(
+      ({ role, removed }) => role === 'instructor' && !removed,
+    );
+    if (instructor)
+      await askInsight(db, { courseId: id, personId: instructor.personId, scope: {}, posts: null, now });
     if ((kept += posts) > KEPT_POSTS) continue;
     for (const forumId of setup.forums.keys()) {
       await postsOfForum(db, id, forumId);

@@ -1,4 +1,4 @@
-import { mean, median, quantile, deviation } from 'd3-array';
+import { deviation, mean, quantileSorted } from 'd3-array';
 import type { Id } from '../course/id';
 import type { Percent, Points } from '../course/points';
 import { FEW } from './written';
@@ -47,41 +47,46 @@ export interface Fairness {
 
 const PARTS = ['night', 'morning', 'afternoon', 'evening'] as const;
 
-interface Share {
-  readonly key: string;
-  readonly share: number;
-  /** The share less the mean of what it is compared with. */
-  readonly apart: number;
+/** Shares of the maximum, and each less the mean of what it is compared with. */
+interface Shares {
+  readonly shares: number[];
+  readonly apart: number[];
 }
 
 const share = (points: Points, of: Points) => (points * 10_000) / of;
 
-/** Spreads of at least ten scores, by a key, in the order in which keys are first met. */
-function spreads(shares: readonly Share[]): Spread[] {
-  const by = new Map<string, Share[]>();
-  for (const each of shares) {
-    const list = by.get(each.key);
-    if (list) list.push(each);
-    else by.set(each.key, [each]);
+/** Shares gathered by a key. */
+class ByKey {
+  readonly #by = new Map<string, Shares>();
+
+  add(key: string, own: number, apart: number): void {
+    let list = this.#by.get(key);
+    if (!list) this.#by.set(key, (list = { shares: [], apart: [] }));
+    list.shares.push(own);
+    list.apart.push(apart);
   }
-  return [...by].flatMap(([key, list]) => {
-    if (list.length < FEW) return [];
-    const values = list.map((each) => each.share);
-    const offs = list.map((each) => each.apart);
-    const apart = mean(offs)!;
-    const error = (deviation(offs) ?? 0) / Math.sqrt(list.length);
-    return [
-      {
-        key,
-        scores: list.length,
-        low: Math.round(quantile(values, 0.25)!),
-        middle: Math.round(median(values)!),
-        high: Math.round(quantile(values, 0.75)!),
-        apart: Math.round(apart),
-        tells: Math.abs(apart) > 2 * error && Math.round(apart) !== 0,
-      },
-    ];
-  });
+
+  /** Spreads of at least ten scores, in the order in which keys were first met, or in that given. */
+  spreads(order: readonly string[] = [...this.#by.keys()]): Spread[] {
+    return order.flatMap((key) => {
+      const list = this.#by.get(key);
+      if (!list || list.shares.length < FEW) return [];
+      const inOrder = list.shares.sort((a, b) => a - b);
+      const apart = mean(list.apart)!;
+      const error = (deviation(list.apart) ?? 0) / Math.sqrt(inOrder.length);
+      return [
+        {
+          key,
+          scores: inOrder.length,
+          low: Math.round(quantileSorted(inOrder, 0.25)!),
+          middle: Math.round(quantileSorted(inOrder, 0.5)!),
+          high: Math.round(quantileSorted(inOrder, 0.75)!),
+          apart: Math.round(apart),
+          tells: Math.abs(apart) > 2 * error && Math.round(apart) !== 0,
+        },
+      ];
+    });
+  }
 }
 
 /**
@@ -89,35 +94,38 @@ function spreads(shares: readonly Share[]): Spread[] {
  * are compared within each forum, so that a hard forum makes nobody look strict. Told from ten scores of a kind on. (rules §11)
  */
 export function fairnessOf(scores: readonly Given[]): Fairness {
-  const means = new Map<Id, { sum: number; n: number }>();
-  for (const { forumId, points, maximum } of scores) {
-    const known = means.get(forumId) ?? { sum: 0, n: 0 };
-    means.set(forumId, { sum: known.sum + share(points, maximum), n: known.n + 1 });
+  const sums = new Map<Id, { sum: number; n: number }>();
+  const criteria = { sum: 0, n: 0 };
+  for (const score of scores) {
+    let of = sums.get(score.forumId);
+    if (!of) sums.set(score.forumId, (of = { sum: 0, n: 0 }));
+    of.sum += share(score.points, score.maximum);
+    of.n++;
+    for (const each of score.criteria) {
+      criteria.sum += share(each.points, each.of);
+      criteria.n++;
+    }
   }
-  const by = (keyOf: (score: Given) => string | null): Share[] =>
-    scores.flatMap((score) => {
-      const key = keyOf(score);
-      const { sum, n } = means.get(score.forumId)!;
-      const own = share(score.points, score.maximum);
-      return key === null ? [] : [{ key, share: own, apart: own - sum / n }];
-    });
-  const criteria = scores.flatMap(({ criteria: list }) =>
-    list.map(({ title, points, of }) => ({ key: title, share: share(points, of), apart: 0 })),
-  );
-  const all = mean(criteria, (each) => each.share) ?? 0;
-  const late = scores.filter((score) => score.late < 0);
+  const [evaluators, sections, titles, hours] = [new ByKey(), new ByKey(), new ByKey(), new ByKey()];
+  const losses: number[] = [];
+  for (const score of scores) {
+    const { sum, n } = sums.get(score.forumId)!;
+    const own = share(score.points, score.maximum);
+    const apart = own - sum / n;
+    evaluators.add(score.byId, own, apart);
+    if (score.sectionId !== null) sections.add(score.sectionId, own, apart);
+    hours.add(PARTS[Math.floor(score.hour / 6)]!, own, apart);
+    for (const { title, points, of } of score.criteria)
+      titles.add(title, share(points, of), share(points, of) - criteria.sum / criteria.n);
+    if (score.late < 0) losses.push(share(-score.late, score.maximum));
+  }
   return {
     scores: scores.length,
-    byEvaluator: spreads(by(({ byId }) => byId)),
-    bySection: spreads(by(({ sectionId }) => sectionId)),
-    byCriterion: spreads(criteria.map((each) => ({ ...each, apart: each.share - all }))),
-    byHour: PARTS.flatMap((part) =>
-      spreads(by(({ hour }) => PARTS[Math.floor(hour / 6)]!)).filter(({ key }) => key === part),
-    ),
-    late: {
-      scores: late.length,
-      lost: late.length === 0 ? null : Math.round(mean(late, (each) => share(-each.late, each.maximum))!),
-    },
+    byEvaluator: evaluators.spreads(),
+    bySection: sections.spreads(),
+    byCriterion: titles.spreads(),
+    byHour: hours.spreads(PARTS),
+    late: { scores: losses.length, lost: losses.length === 0 ? null : Math.round(mean(losses)!) },
     told: scores.length >= FEW,
   };
 }

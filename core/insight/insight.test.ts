@@ -5,11 +5,11 @@ import { DAY, HOUR } from '../time/instant';
 import { toWallClock } from '../time/wallClock';
 import { fairnessOf, type Given } from './fairness';
 import { localTimeIn } from './localTime';
-import { rhythmOf } from './rhythm';
-import { missedLast, silenceOf } from './silence';
-import { betweenParts, talkOf } from './talk';
+import { rhythmIn, rhythmOf as rhythmOfForums } from './rhythm';
+import { activityIn, missedLast, silenceOf } from './silence';
+import { answersIn, betweenParts, talkOf as talkOfForums } from './talk';
 import type { Classmate, Written } from './written';
-import { writingOf } from './writing';
+import { writingIn, writingOf as writingOfForums } from './writing';
 
 const localTime = localTimeIn(ZONE);
 const student = (id: string, change: Partial<Classmate> = {}): Classmate => ({
@@ -34,6 +34,12 @@ const post = (
   };
 };
 
+const talkOf = (students: Classmate[], posts: Written[], groupOf: ReadonlyMap<string, string>) =>
+  talkOfForums(students, [answersIn(posts)], groupOf);
+const rhythmOf = (posts: Written[], t: number) => rhythmOfForums([rhythmIn(posts, localTime)], t);
+const writingOf = (posts: Written[], weeks: string[]) =>
+  writingOfForums([writingIn(posts, localTime)], weeks);
+
 describe('the time of a post in the week of its course', () => {
   it('is that of the clock there, also where clocks change', () => {
     expect(localTime(at('03-04 23:59'))).toEqual({ week: '2026-03-02', weekday: 2, hour: 23 });
@@ -55,11 +61,13 @@ describe('who is falling silent', () => {
     missed: Record<string, boolean[]> = {},
     students = CLASS,
     upTo = weeks,
-  ) =>
-    silenceOf({
-      ...{ students, posts, weeks: upTo, zone: ZONE, localTime, visits: null },
+  ) => {
+    return silenceOf({
+      ...{ students, weeks: upTo, zone: ZONE, visits: null },
+      activity: [activityIn(posts, localTime)],
       missed: new Map(Object.entries(missed)),
     });
+  };
   const regular = CLASS.slice(1).map(({ id }) => post(id, '02-24 10:00'));
 
   it('is whoever wrote nothing in this class week and the one before; weeks without classes do not count', () => {
@@ -191,7 +199,7 @@ describe('when a class writes', () => {
       ...Array.from({ length: 5 }, () => post('bram', '03-02 10:30')),
       post('teodora', '03-02 10:30'),
     ];
-    const rhythm = rhythmOf(list, localTime, at('03-05 12:00'));
+    const rhythm = rhythmOf(list, at('03-05 12:00'));
     expect(rhythm).toMatchObject({
       posts: 10,
       told: true,
@@ -212,7 +220,7 @@ describe('when a class writes', () => {
       post('teodora', '03-01 14:00', first),
       post('noor', '03-02 10:00', second),
     ];
-    expect(rhythmOf(list, localTime, at('03-05 09:00')).threads).toEqual({
+    expect(rhythmOf(list, at('03-05 09:00')).threads).toEqual({
       of: 3,
       unanswered: 1,
       waited: (4 * HOUR + DAY) / 2,
@@ -229,13 +237,13 @@ describe('how a class writes', () => {
     const quiet = Array.from({ length: 7 }, (_, each) =>
       post('emi', '02-03 10:00', null, { words: 10 * each }),
     );
-    const writing = writingOf([question, one, two, three, ...quiet], ['2026-02-02', '2026-03-02'], localTime);
+    const writing = writingOf([question, one, two, three, ...quiet], ['2026-02-02', '2026-03-02']);
     expect(writing).toMatchObject({
-      opening: { posts: 8, middle: 35 },
-      replies: { posts: 2, middle: 30 },
+      opening: { posts: 8, middle: 30 },
+      replies: { posts: 2, middle: 20 },
       byWeek: [
         { week: '2026-02-02', opening: 30, replies: null },
-        { week: '2026-03-02', opening: 100, replies: 30 },
+        { week: '2026-03-02', opening: 100, replies: 20 },
       ],
       depths: [7, 0, 0, 1, 0, 0],
       asking: 1,
@@ -248,7 +256,7 @@ describe('how a class writes', () => {
     const opening = post('ines', '03-02 10:00');
     const gone = post('bram', '03-02 11:00', opening);
     const below = post('dalia', '03-02 12:00', gone);
-    expect(writingOf([opening, below], [], localTime).depths[0]).toBe(1);
+    expect(writingOf([opening, below], []).depths[0]).toBe(1);
   });
 });
 
@@ -318,5 +326,49 @@ describe('how fair the scoring is', () => {
       ['Source', 10_000, 2500],
     ]);
     expect(fair.late).toEqual({ scores: 10, lost: 1000 });
+  });
+});
+
+describe('what is counted forum by forum', () => {
+  it('comes to the same as all of it at once, where the whole class reads', () => {
+    const who = fc.constantFrom('ines', 'bram', 'dalia', 'teodora');
+    const one = fc.record({
+      who,
+      minute: fc.nat({ max: 40_000 }),
+      words: fc.nat({ max: 300 }),
+      to: fc.option(fc.nat()),
+    });
+    const conversation = fc.array(one, { maxLength: 20 }).map((list) => {
+      const posts: Written[] = [];
+      for (const { who: author, minute, words, to } of [...list].sort((a, b) => a.minute - b.minute)) {
+        const parent = to === null || posts.length === 0 ? null : posts[to % posts.length]!;
+        posts.push({
+          ...post(author, '02-02 00:00', parent, { words, asks: words % 2 === 0 }),
+          at: at('02-02 00:00') + minute * 60_000,
+        });
+      }
+      return posts;
+    });
+    const weeks = ['2026-02-02', '2026-02-09', '2026-02-16', '2026-02-23'];
+    fc.assert(
+      fc.property(conversation, conversation, (one_, other) => {
+        const both = [...one_, ...other].sort((a, b) => a.at - b.at);
+        const t = at('03-20 00:00');
+        const forums = [one_, other];
+        expect(
+          rhythmOfForums(
+            forums.map((each) => rhythmIn(each, localTime)),
+            t,
+          ),
+        ).toEqual(rhythmOf(both, t));
+        expect(
+          writingOfForums(
+            forums.map((each) => writingIn(each, localTime)),
+            weeks,
+          ),
+        ).toEqual(writingOf(both, weeks));
+        expect(talkOfForums(CLASS, forums.map(answersIn), new Map())).toEqual(talkOf(CLASS, both, new Map()));
+      }),
+    );
   });
 });

@@ -49,51 +49,62 @@ export function missedLast(inOrder: readonly boolean[]): number {
   return inOrder.length - 1 - made;
 }
 
+/** What students wrote in one forum: in which weeks, and when last. */
+export type ForumActivity = ReadonlyMap<
+  Id,
+  { readonly weeks: ReadonlyMap<CalendarDay, number>; readonly last: Instant }
+>;
+
+/** Counts what students wrote in a forum. */
+export function activityIn(posts: readonly Written[], localTime: (at: Instant) => LocalTime): ForumActivity {
+  const found = new Map<Id, { weeks: Map<CalendarDay, number>; last: Instant }>();
+  for (const { authorId, byStaff, at } of posts) {
+    if (byStaff) continue;
+    let own = found.get(authorId);
+    if (!own) found.set(authorId, (own = { weeks: new Map(), last: at }));
+    const { week } = localTime(at);
+    own.weeks.set(week, (own.weeks.get(week) ?? 0) + 1);
+    own.last = Math.max(own.last, at);
+  }
+  return found;
+}
+
 /**
  * Who is falling silent: who has written nothing in this class week and the one before, or misses one forum after the other. Visits stand
  * beside it and decide nothing. It is told once there are three class weeks, five students, and someone who has written in the last two.
  * (rules §11)
  *
  * @param input.weeks Mondays of the class weeks so far, this one the last
+ * @param input.activity of each forum
  * @param input.missed of each student, for the forums that were due, in the order of their last due dates: whether it was missed
  * @param input.visits of each student, by the Monday; null where the course keeps none
  */
 export function silenceOf(input: {
   readonly students: readonly Classmate[];
-  readonly posts: readonly Written[];
   readonly weeks: readonly CalendarDay[];
+  readonly activity: readonly ForumActivity[];
   readonly missed: ReadonlyMap<Id, readonly boolean[]>;
   readonly visits: ReadonlyMap<Id, ReadonlyMap<CalendarDay, number>> | null;
   readonly zone: string;
-  readonly localTime: (at: Instant) => LocalTime;
 }): Silence {
-  const { weeks, students, visits } = input;
+  const { weeks, students, activity, visits } = input;
   const since = weeks.at(-2) ?? null;
   const start = since === null ? 0 : fromWallClock(`${since}T00:00`, input.zone);
-  const at = new Map(weeks.map((week, index) => [week, index]));
-  const counts = new Map(students.map(({ id }) => [id, { posts: weeks.map(() => 0), last: -Infinity }]));
-  let recent = 0;
-  for (const { authorId, byStaff, at: written } of input.posts) {
-    const own = byStaff ? undefined : counts.get(authorId);
-    if (!own) continue;
-    const index = at.get(input.localTime(written).week);
-    if (index !== undefined) own.posts[index]!++;
-    own.last = Math.max(own.last, written);
-    if (written >= start) recent++;
-  }
   const rows = students.map(({ id, enrolledFrom }): StudentWeeks => {
-    const { posts, last } = counts.get(id)!;
-    const own = visits?.get(id);
+    const own = activity.flatMap((forum) => forum.get(id) ?? []);
+    const last = own.reduce((latest, each) => Math.max(latest, each.last), -Infinity);
+    const opened = visits?.get(id);
     return {
       studentId: id,
-      posts,
-      visits: visits === null ? null : weeks.map((week) => own?.get(week) ?? 0),
+      posts: weeks.map((week) => own.reduce((sum, each) => sum + (each.weeks.get(week) ?? 0), 0)),
+      visits: visits === null ? null : weeks.map((week) => opened?.get(week) ?? 0),
       last: last === -Infinity ? null : last,
       missed: missedLast(input.missed.get(id) ?? []),
       silent: since !== null && enrolledFrom <= start && last < start,
     };
   });
   const isConcern = ({ silent, missed }: StudentWeeks) => silent || missed >= MISSES;
+  const someoneWrote = rows.some(({ last }) => last !== null && last >= start);
   return {
     weeks,
     students: [...rows.filter(isConcern), ...rows.filter((row) => !isConcern(row))],
@@ -101,6 +112,6 @@ export function silenceOf(input: {
     silent: rows.filter(({ silent }) => silent).length,
     of: students.filter(({ enrolledFrom }) => enrolledFrom <= start).length,
     missing: rows.filter(({ missed }) => missed >= MISSES).length,
-    told: weeks.length >= WEEKS_TO_TELL && students.length >= FEW_STUDENTS && recent > 0,
+    told: weeks.length >= WEEKS_TO_TELL && rows.length >= FEW_STUDENTS && someoneWrote,
   };
 }

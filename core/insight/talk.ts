@@ -37,22 +37,54 @@ export interface Talk {
   readonly told: boolean;
 }
 
-/** How far replies cross the borders of parts. */
-function mixingOf(
-  replies: readonly (readonly [from: Id, to: Id])[],
-  partOf: ReadonlyMap<Id, Id>,
-): Mixing | null {
+/** Who answered students in one forum. */
+export interface ForumAnswers {
+  /** Whether the whole class reads there. */
+  readonly isOpen: boolean;
+  /** Replies by students to others: who wrote, whom they answered, how often. */
+  readonly pairs: readonly (readonly [from: Id, to: Id, replies: number])[];
+  /** Replies by staff to each. */
+  readonly byStaff: ReadonlyMap<Id, number>;
+}
+
+/** Counts who answered students in a forum. */
+export function answersIn(posts: readonly Written[]): ForumAnswers {
+  const pairs = new Map<Id, Map<Id, number>>();
+  const byStaff = new Map<Id, number>();
+  for (const { authorId, byStaff: ofStaff, answers } of posts) {
+    if (answers === null || answers.byStaff || answers.authorId === authorId) continue;
+    const to = answers.authorId;
+    if (ofStaff) {
+      byStaff.set(to, (byStaff.get(to) ?? 0) + 1);
+      continue;
+    }
+    let given = pairs.get(authorId);
+    if (!given) pairs.set(authorId, (given = new Map()));
+    given.set(to, (given.get(to) ?? 0) + 1);
+  }
+  return {
+    isOpen: posts[0]?.readers === 'class',
+    pairs: [...pairs].flatMap(([from, given]) => [...given].map(([to, n]) => [from, to, n] as const)),
+    byStaff,
+  };
+}
+
+/** How far replies cross the borders of parts of one kind; null where there is one part at most. */
+function mixingOf(forums: readonly ForumAnswers[], partOf: ReadonlyMap<Id, Id>): Mixing | null {
   const sizes = new Map<Id, number>();
   for (const part of partOf.values()) sizes.set(part, (sizes.get(part) ?? 0) + 1);
   if (sizes.size < 2) return null;
   let [of, across, chance] = [0, 0, 0];
-  for (const [from, to] of replies) {
-    const own = partOf.get(from);
-    const other = partOf.get(to);
-    if (own === undefined || other === undefined) continue;
-    of++;
-    if (own !== other) across++;
-    chance += (partOf.size - sizes.get(own)!) / (partOf.size - 1);
+  for (const { isOpen, pairs } of forums) {
+    if (!isOpen) continue;
+    for (const [from, to, n] of pairs) {
+      const own = partOf.get(from);
+      const other = partOf.get(to);
+      if (own === undefined || other === undefined) continue;
+      of += n;
+      if (own !== other) across += n;
+      chance += (n * (partOf.size - sizes.get(own)!)) / (partOf.size - 1);
+    }
   }
   return { of, across, expected: of === 0 ? 0 : Math.round((chance * 10_000) / of) };
 }
@@ -65,46 +97,40 @@ function mixingOf(
  */
 export function talkOf(
   students: readonly Classmate[],
-  posts: readonly Written[],
+  forums: readonly ForumAnswers[],
   groupOf: ReadonlyMap<Id, Id>,
 ): Talk {
   const place = new Map(students.map(({ id }, index) => [id, index]));
-  const given = students.map(() => 0);
-  const received = students.map(() => 0);
+  const { length } = students;
+  const given = new Int32Array(length);
+  const received = new Int32Array(length);
   const counts = new Map<number, number>();
-  const open: (readonly [Id, Id])[] = [];
   let byStaff = 0;
-  for (const { authorId, byStaff: ofStaff, answers, readers } of posts) {
-    if (answers === null || answers.byStaff || answers.authorId === authorId) continue;
-    const to = place.get(answers.authorId);
-    if (to === undefined) continue;
-    if (ofStaff) {
-      byStaff++;
-      continue;
+  for (const { pairs, byStaff: ofStaff } of forums) {
+    for (const [from, to, n] of pairs) {
+      const [a, b] = [place.get(from), place.get(to)];
+      if (a === undefined || b === undefined) continue;
+      given[a]! += n;
+      received[b]! += n;
+      counts.set(a * length + b, (counts.get(a * length + b) ?? 0) + n);
     }
-    const from = place.get(authorId);
-    if (from === undefined) continue;
-    given[from]!++;
-    received[to]!++;
-    const key = from * students.length + to;
-    counts.set(key, (counts.get(key) ?? 0) + 1);
-    if (readers === 'class') open.push([authorId, answers.authorId]);
+    for (const [to, n] of ofStaff) if (place.has(to)) byStaff += n;
   }
   const sectionOf = new Map(
     students.flatMap(({ id, sectionId }) => (sectionId === null ? [] : [[id, sectionId] as const])),
   );
   const replies = given.reduce((sum, each) => sum + each, 0);
   return {
-    people: students.map(({ id }, index) => ({ id, given: given[index]!, received: received[index]! })),
+    people: students.map(({ id }, at) => ({ id, given: given[at]!, received: received[at]! })),
     pairs: [...counts]
       .sort(([a], [b]) => a - b)
-      .map(([key, n]) => [Math.floor(key / students.length), key % students.length, n]),
+      .map(([key, n]) => [Math.floor(key / length), key % length, n]),
     replies,
     byStaff,
-    alone: students.flatMap(({ id }, index) => (given[index] === 0 && received[index] === 0 ? [id] : [])),
-    sections: mixingOf(open, sectionOf),
-    groups: mixingOf(open, groupOf),
-    told: students.length >= FEW_STUDENTS && replies >= FEW,
+    alone: students.flatMap(({ id }, at) => (given[at] === 0 && received[at] === 0 ? [id] : [])),
+    sections: mixingOf(forums, sectionOf),
+    groups: mixingOf(forums, groupOf),
+    told: length >= FEW_STUDENTS && replies >= FEW,
   };
 }
 

@@ -1,4 +1,3 @@
-import { median, quantile } from 'd3-array';
 import type { Id } from '../course/id';
 import type { CalendarDay } from '../time/calendarDay';
 import type { Instant } from '../time/instant';
@@ -46,14 +45,30 @@ const MOST_BRANCHES = 5;
 /** A shorter branch has not led far. */
 const LEADS_FAR = 3;
 
-const rounded = (value: number | undefined) => (value === undefined ? null : Math.round(value));
+/** How many posts have how many words. */
+type WordCounts = ReadonlyMap<number, number>;
 
-const lengthsOf = (words: readonly number[]): Lengths => ({
-  posts: words.length,
-  low: rounded(quantile(words, 0.25)),
-  middle: rounded(median(words)),
-  high: rounded(quantile(words, 0.75)),
-});
+const countIn = (counts: Map<number, number>, words: number) =>
+  counts.set(words, (counts.get(words) ?? 0) + 1);
+
+/** Several counts as one. */
+function together(all: readonly (WordCounts | undefined)[]): WordCounts {
+  const sum = new Map<number, number>();
+  for (const counts of all)
+    for (const [words, posts] of counts ?? []) sum.set(words, (sum.get(words) ?? 0) + posts);
+  return sum;
+}
+
+/** The shortest length that a share of the posts reach or stay below, and the number of posts. */
+function lengthsOf(counts: WordCounts): Lengths {
+  const inOrder = [...counts].sort(([a], [b]) => a - b);
+  const posts = inOrder.reduce((sum, [, n]) => sum + n, 0);
+  const at = (share: number): number | null => {
+    let before = 0;
+    return inOrder.find(([, n]) => (before += n) >= share * posts)?.[0] ?? null;
+  };
+  return { posts, low: at(0.25), middle: at(0.5), high: at(0.75) };
+}
 
 /** What stands below posts, by their places in a list. */
 interface Below {
@@ -83,58 +98,84 @@ function belowEach(posts: readonly Written[]): Below {
   return { n, depth };
 }
 
+/** Words of opening posts and of replies. */
+interface Words<Counts extends WordCounts = WordCounts> {
+  readonly opening: Counts;
+  readonly replies: Counts;
+}
+
+/** How one forum is written in. */
+export interface ForumWriting {
+  /** By the Monday of their week. */
+  readonly weeks: ReadonlyMap<CalendarDay, Words>;
+  readonly depths: readonly number[];
+  readonly asking: number;
+  readonly bringing: number;
+  readonly far: readonly (Branch & { readonly at: Instant })[];
+}
+
+/** Those that led furthest, the earlier first where two led as far. */
+const furthest = (branches: readonly (Branch & { readonly at: Instant })[]) =>
+  [...branches].sort((a, b) => b.below - a.below || a.at - b.at).slice(0, MOST_BRANCHES);
+
 /**
- * How a class writes: how long posts are, over the weeks; how deep threads go; which questions led far; and how many replies bring
- * something, which is a question, a link, a file, a picture or a quoted passage. It is told from ten posts on. (rules §11)
+ * Counts how a forum is written in.
  *
- * @param posts those of a forum together, in the order they were written
- * @param weeks Mondays of the class weeks so far
+ * @param posts in the order they were written
  */
-export function writingOf(
-  posts: readonly Written[],
-  weeks: readonly CalendarDay[],
-  localTime: (at: Instant) => LocalTime,
-): Writing {
+export function writingIn(posts: readonly Written[], localTime: (at: Instant) => LocalTime): ForumWriting {
   const below = belowEach(posts);
-  const opening: number[] = [];
-  const replies: number[] = [];
-  const openingWeeks = new Map<CalendarDay, number[]>(weeks.map((week) => [week, []]));
-  const replyWeeks = new Map<CalendarDay, number[]>(weeks.map((week) => [week, []]));
+  const weeks = new Map<CalendarDay, Words<Map<number, number>>>();
   const depths = Array.from({ length: DEEPEST + 1 }, () => 0);
   const far: (Branch & { readonly at: Instant })[] = [];
-  let [own, asking, bringing] = [0, 0, 0];
+  let [asking, bringing] = [0, 0];
   for (const [index, post] of posts.entries()) {
     const { id, forumId, authorId, answers, at, words, asks } = post;
     if (post.byStaff) continue;
-    own++;
     if (asks && below.n[index]! >= LEADS_FAR)
       far.push({ postId: id, forumId, authorId, below: below.n[index]!, at });
     const { week } = localTime(at);
+    let own = weeks.get(week);
+    if (!own) weeks.set(week, (own = { opening: new Map(), replies: new Map() }));
     if (post.parentId === null) {
-      opening.push(words);
-      openingWeeks.get(week)?.push(words);
+      countIn(own.opening, words);
       // Nobody but staff could answer an entry of a journal.
       if (post.readers !== 'staff') depths[Math.min(below.depth[index]!, DEEPEST)]!++;
     } else if (answers !== null && answers.authorId !== authorId) {
-      replies.push(words);
-      replyWeeks.get(week)?.push(words);
+      countIn(own.replies, words);
       if (asks) asking++;
       if (asks || post.brings) bringing++;
     }
   }
-  const branches = far.sort((a, b) => b.below - a.below || a.at - b.at).slice(0, MOST_BRANCHES);
+  return { weeks, depths, asking, bringing, far: furthest(far) };
+}
+
+/**
+ * How a class writes: how long posts are, over the weeks; how deep threads go; which questions led far; and how many replies bring
+ * something, which is a question, a link, a file, a picture or a quoted passage. It is told from ten posts on. (rules §11)
+ *
+ * @param weeks Mondays of the class weeks so far
+ */
+export function writingOf(forums: readonly ForumWriting[], weeks: readonly CalendarDay[]): Writing {
+  const all = forums.flatMap((forum) => [...forum.weeks.values()]);
+  const opening = lengthsOf(together(all.map((each) => each.opening)));
+  const replies = lengthsOf(together(all.map((each) => each.replies)));
+  const middleIn = (week: CalendarDay, kind: keyof Words) =>
+    lengthsOf(together(forums.map((forum) => forum.weeks.get(week)?.[kind]))).middle;
+  const sum = (numberOf: (forum: ForumWriting) => number) =>
+    forums.reduce((total, forum) => total + numberOf(forum), 0);
   return {
-    opening: lengthsOf(opening),
-    replies: lengthsOf(replies),
+    opening,
+    replies,
     byWeek: weeks.map((week) => ({
       week,
-      opening: rounded(median(openingWeeks.get(week)!)),
-      replies: rounded(median(replyWeeks.get(week)!)),
+      opening: middleIn(week, 'opening'),
+      replies: middleIn(week, 'replies'),
     })),
-    depths,
-    asking,
-    bringing,
-    branches: branches.map(({ at: _at, ...branch }) => branch),
-    told: own >= FEW,
+    depths: Array.from({ length: DEEPEST + 1 }, (_, depth) => sum((forum) => forum.depths[depth]!)),
+    asking: sum(({ asking }) => asking),
+    bringing: sum(({ bringing }) => bringing),
+    branches: furthest(forums.flatMap(({ far }) => far)).map(({ at: _at, ...branch }) => branch),
+    told: opening.posts + replies.posts >= FEW,
   };
 }

@@ -10,9 +10,6 @@ export interface Asked<Question> {
 export type Said<Part> =
   { readonly n: number; readonly part: Part } | { readonly n: number; readonly failed: string | null };
 
-/** How long a thread that has nothing to do is kept, ms: with it go the posts it has read. */
-const IDLE = 10_000;
-
 /** Which thread: the module it runs, and what it is for, as a warning says it. */
 export interface ThreadName {
   /** The file it is built as, `columnsThread`; its module stands beside whoever asks. */
@@ -21,6 +18,8 @@ export interface ThreadName {
   readonly source: URL;
   /** "works large gradebooks out" */
   readonly what: string;
+  /** How long it is kept with nothing to do, ms: with it goes what it has read. */
+  readonly idle: number;
 }
 
 /** Starts a thread from what was built; where Juror runs from its sources, from those. */
@@ -92,7 +91,7 @@ export class ThreadApart<Question, Part> {
     if (said.failed !== null) process.emitWarning(`The thread that ${this.name.what}: ${said.failed}`);
     waiting.resolve(said.failed === null ? waiting.parts : null);
     if (this.#waiting.size === 0) {
-      this.#idle = setTimeout(() => this.#end(), IDLE);
+      this.#idle = setTimeout(() => this.#end(), this.name.idle);
       this.#idle.unref();
     }
   }

@@ -1,4 +1,5 @@
 import { ThreadApart } from '../apart/threadApart';
+import { SECOND } from '../../core/time/instant';
 import { fileOf, type Db } from '../db/open';
 import type { WorkedOut } from './column';
 
@@ -16,6 +17,7 @@ const NAME = {
   built: 'columnsThread',
   source: new URL('./columnsThread.ts', import.meta.url),
   what: 'works large gradebooks out',
+  idle: 10 * SECOND,
 };
 
 const threads = new Map<string, ThreadApart<ColumnsAsked, ColumnSaid>>();

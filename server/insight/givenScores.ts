@@ -1,11 +1,33 @@
 import type { ExplanationLine } from '../../core/scoring/kinds/explanation';
-import type { Decisions } from '../../core/scoring/suggest';
+import { sql } from 'kysely';
+import { NO_DECISIONS, type Decisions } from '../../core/scoring/suggest';
 import type { Given } from '../../core/insight/fairness';
 import type { LocalTime } from '../../core/insight/localTime';
 import { decidedCriteria } from '../../core/outcomes/attainment';
 import { shownItems } from '../columns/shownItems';
 import type { CourseSetup } from '../course/setup/courseCache';
 import type { Db } from '../db/open';
+
+/** A score as it is read: its explanation only where lateness stands in it, what was decided only where criteria are. */
+type Row = readonly [
+  studentId: string,
+  points: number,
+  byId: string,
+  at: number,
+  lines: readonly ExplanationLine[] | null,
+  decisions: Decisions | null,
+];
+
+/** The scores given in an item to who is not excused, in one piece of JSON. */
+async function scoresOf(db: Db, itemId: string, hasCriteria: boolean): Promise<Row[]> {
+  const { rows } = await sql<{ list: string }>`
+    SELECT json_group_array(json_array(student_id, points, given_by, given_at,
+      CASE WHEN instr(lines, '"lateness"') > 0 THEN json(lines) END,
+      CASE WHEN ${hasCriteria ? 1 : 0} THEN json(decisions_given) END)) AS list
+    FROM score WHERE item_id = ${itemId} AND points IS NOT NULL AND given_by IS NOT NULL AND given_at IS NOT NULL
+      AND excused = 0`.execute(db);
+  return JSON.parse(rows[0]!.list) as Row[];
+}
 
 /** The scores given in forums, to students whom one works with. */
 export async function givenScores(
@@ -20,29 +42,21 @@ export async function givenScores(
     const evaluation = forumId === null ? null : setup.forums.get(forumId)?.evaluation;
     if (forumId === null || !evaluation || !forumIds.has(forumId)) continue;
     const hasCriteria = evaluation.parts.some(({ kind }) => kind === 'rubric');
-    const rows = await db
-      .selectFrom('score')
-      .select(['student_id', 'points', 'given_by', 'given_at', 'lines', 'decisions_given'])
-      .where('item_id', '=', id)
-      .where('points', 'is not', null)
-      .where('excused', '=', 0)
-      .execute();
-    for (const row of rows) {
-      if (!students.has(row.student_id) || row.given_by === null || row.given_at === null) continue;
-      const lines = row.lines.includes('"lateness"') ? (JSON.parse(row.lines) as ExplanationLine[]) : [];
-      const criteria = hasCriteria
-        ? decidedCriteria(evaluation, JSON.parse(row.decisions_given) as Decisions)
-        : [];
+    for (const row of await scoresOf(db, id, hasCriteria)) {
+      const [studentId, points, byId, at, lines, decisions] = row;
+      if (!students.has(studentId)) continue;
       given.push({
         forumId,
-        studentId: row.student_id,
-        points: row.points!,
+        studentId,
+        points,
         maximum: evaluation.maximum,
-        byId: row.given_by,
-        hour: localTime(row.given_at).hour,
-        sectionId: setup.students.get(row.student_id)?.sectionId ?? null,
-        late: lines.reduce((sum, { code, amount }) => (code === 'lateness' ? sum + amount : sum), 0),
-        criteria: criteria.map(({ criterion, points, of }) => ({ title: criterion.title, points, of })),
+        byId,
+        hour: localTime(at).hour,
+        sectionId: setup.students.get(studentId)?.sectionId ?? null,
+        late: (lines ?? []).reduce((sum, { code, amount }) => (code === 'lateness' ? sum + amount : sum), 0),
+        criteria: decidedCriteria(evaluation, decisions ?? NO_DECISIONS).map(
+          ({ criterion, points: reached, of }) => ({ title: criterion.title, points: reached, of }),
+        ),
       });
     }
   }

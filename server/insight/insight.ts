@@ -15,9 +15,10 @@ import type { CourseSetup } from '../course/setup/courseCache';
 import { studentsOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { classAttainment } from '../outcomes/attainment';
+import { counting, type ForumCounts } from './forumCounts';
 import { givenScores } from './givenScores';
-import { missedForums } from './missedForums';
-import { writtenIn, type ForumWritten } from './writtenPosts';
+import { MissedTally } from './missedForums';
+import { writtenIn } from './writtenPosts';
 
 /** What of a course is looked at. */
 export interface Scope {
@@ -39,14 +40,6 @@ function weeksSoFar(setup: CourseSetup, now: number): string[] {
 
 function inScope(course: InCourse, { section }: Scope): Student[] {
   return studentsOf(course).filter(({ sectionId }) => section === undefined || sectionId === section);
-}
-
-/** Everything written in the published forums of a scope, by forum; of a whole course where a forum is asked for by itself too. */
-async function allWritten(db: Db, setup: CourseSetup): Promise<ReadonlyMap<string, ForumWritten>> {
-  const written = new Map<string, ForumWritten>();
-  for (const forum of setup.forums.values())
-    if (forum.status === 'published') written.set(forum.id, await writtenIn(db, setup, forum));
-  return written;
 }
 
 /** The parts in which who talks with whom is told: sections, else the groups of the plan that most belong to. */
@@ -157,15 +150,27 @@ export async function insight(db: Db, course: InCourse, scope: Scope, now: numbe
   const weeks = weeksSoFar(setup, now);
   const students = inScope(course, scope);
   const own = new Set(students.map(({ id }) => id));
-  const written = await allWritten(db, setup);
-  const forumIds = new Set(scope.forum === undefined ? written.keys() : [scope.forum]);
-  const posts = [...forumIds]
-    .flatMap((id) => written.get(id)?.posts ?? [])
-    .filter(({ authorId, byStaff }) => byStaff || own.has(authorId));
+  const forums = [...setup.forums.values()].filter(({ status }) => status === 'published');
+  const forumIds = new Set(forums.filter(({ id }) => (scope.forum ?? id) === id).map(({ id }) => id));
   const { groupOf, partOf, parts } = partsOf(setup, students);
-  const talk = talkOf(inBlocks(setup, students, groupOf), posts, groupOf);
+  const missed = await MissedTally.of(db, setup, students, now);
+  const counted: ForumCounts[] = [];
+  const count = counting(db, setup, students, localTime);
+  for (const forum of forums) {
+    const counts = await count(forum);
+    await missed.add(forum, counts);
+    if (forumIds.has(forum.id)) counted.push(counts);
+  }
+  const talk = talkOf(
+    inBlocks(setup, students, groupOf),
+    counted.map(({ answers }) => answers),
+    groupOf,
+  );
   const partPlace = new Map(parts.map(({ id }, index) => [id, index]));
-  const writing = writingOf(posts, weeks, localTime);
+  const writing = writingOf(
+    counted.map((each) => each.writing),
+    weeks,
+  );
   const begins = await openings(
     db,
     writing.branches.map(({ postId }) => postId),
@@ -180,8 +185,8 @@ export async function insight(db: Db, course: InCourse, scope: Scope, now: numbe
     about: writtenAbout(setup, now),
     names: [...setup.names.values()].filter(({ id }) => own.has(id) || evaluators.has(id)),
     silence: silenceOf({
-      ...{ students, posts, weeks, zone: setup.zone, localTime },
-      missed: await missedForums(db, setup, students, written, now),
+      ...{ students, weeks, zone: setup.zone, missed: missed.result() },
+      activity: counted.map(({ activity }) => activity),
       visits: await visitsByWeek(db, setup, scope),
     }),
     talk: {
@@ -191,7 +196,10 @@ export async function insight(db: Db, course: InCourse, scope: Scope, now: numbe
       partPairs: betweenParts(talk, parts, partOf),
       partOf: talk.people.map(({ id }) => partPlace.get(partOf.get(id) ?? '') ?? null),
     },
-    rhythm: rhythmOf(posts, localTime, now),
+    rhythm: rhythmOf(
+      counted.map((each) => each.rhythm),
+      now,
+    ),
     writing: {
       ...writing,
       branches: writing.branches.map((branch) => ({

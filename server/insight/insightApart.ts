@@ -1,6 +1,7 @@
 import type { AnswerOf, QueryOf } from '../../contract/endpoint';
 import type { getInsightPosts, InsightView } from '../../contract/insight';
 import { ThreadApart } from '../apart/threadApart';
+import { HOUR } from '../../core/time/instant';
 import { fileOf, type Db } from '../db/open';
 import type { Scope } from './insight';
 
@@ -22,6 +23,8 @@ const NAME = {
   built: 'insightThread',
   source: new URL('./insightThread.ts', import.meta.url),
   what: 'answers the questions of Insight',
+  // What it keeps is small, and saves the next one the reading.
+  idle: HOUR,
 };
 
 const threads = new Map<string, ThreadApart<InsightAsked, InsightSaid>>();
