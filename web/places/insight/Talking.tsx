@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { plural } from '../../../words/numbers';
+import { Loading } from '../../ui/states';
 import { AsTable, Leads, PlainTable, useShown } from './shown';
 import { undirected, type NetworkAsked, type NetworkLaidOut } from './network';
 
@@ -148,7 +149,7 @@ function Network({ asked }: { asked: NetworkAsked }) {
   const { view, nameOf } = useShown();
   const { people, parts, partOf, alone } = view.talk;
   const places = useNetwork(asked);
-  if (places === null) return <p className="quiet flex h-40 items-center">Drawing the network …</p>;
+  if (places === null) return <Loading what="Drawing the network" />;
   const at = (index: number) => {
     const [x, y] = places[index]!;
     return { x: SIZE / 2 + x * (SIZE / 2 - 40), y: SIZE / 2 + y * (SIZE / 2 - 26) };
