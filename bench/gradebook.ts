@@ -12,7 +12,7 @@ import { gradebook } from '../server/gradebook/gradebookView';
 import { largeCourseRows } from './largeCourse';
 import { longestWait } from './longestWait';
 import { middleOf } from './middleOf';
-import type { Row } from './row';
+import { timed, type Row } from './row';
 
 const SIZE = { students: 2000, forums: 40, posts: 4 };
 const LIMIT = 300;
@@ -44,12 +44,7 @@ export async function gradebookRows(): Promise<Row[]> {
       return open();
     });
     const what = `gradebook: ${SIZE.students.toLocaleString('en')} x ${SIZE.forums}, ${SIZE.posts} posts each`;
-    const row = (name: string, ms: number, limit: number | null): Row => ({
-      what: `${what}; ${name}`,
-      figure: `${ms.toFixed(0)} ms`,
-      limit: limit === null ? 'none' : `${limit} ms`,
-      ratio: ms / (limit ?? Infinity),
-    });
+    const row = (name: string, ms: number, limit: number | null) => timed(`${what}; ${name}`, ms, limit);
     return [
       ...(await largeCourseRows(db, setup, { instructor: ids.instructor, student: 'wide-s7' }, now)),
       row(`on the server (${(length / 1e6).toFixed(1)} MB)`, again, LIMIT),

@@ -7,7 +7,7 @@ import { openDatabase } from '../server/db/open';
 import { askInsight } from '../server/insight/insightApart';
 import { longestWait } from './longestWait';
 import { middleOf } from './middleOf';
-import type { Row } from './row';
+import { timed, type Row } from './row';
 
 const SIZE = { students: 2000, forums: 40, posts: 3 };
 const LIMIT = 1000;
@@ -42,12 +42,7 @@ export async function insightRows(): Promise<Row[]> {
       await ask();
     });
     const what = `insight: ${SIZE.students.toLocaleString('en')} x ${SIZE.forums}, ${SIZE.posts} posts each`;
-    const row = (name: string, ms: number, limit: number | null): Row => ({
-      what: `${what}; ${name}`,
-      figure: `${ms.toFixed(0)} ms`,
-      limit: limit === null ? 'none' : `${limit} ms`,
-      ratio: ms / (limit ?? Infinity),
-    });
+    const row = (name: string, ms: number, limit: number | null) => timed(`${what}; ${name}`, ms, limit);
     return [
       row('five questions, after a forum was written in', again, LIMIT),
       row('the first time since the server started', first, null),

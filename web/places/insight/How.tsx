@@ -1,15 +1,13 @@
 import { Link } from 'react-router';
-import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { fromWallClock } from '../../../core/time/wallClock';
 import { addresses } from '../../../words/addresses';
 import { shortDay } from '../../../words/dates';
 import { shareWords } from '../../../words/insight';
 import { plural } from '../../../words/numbers';
 import { useCourse } from '../../data/course';
+import { Bars } from './Bars';
 import { AsTable, PlainTable, useShown } from './shown';
 
-const TICK = { fill: 'currentColor', fontSize: 12 };
-const AXIS = { stroke: 'var(--rule)' };
 const DEPTHS = ['no reply', '1', '2', '3', '4', '5 or more'];
 
 /** How long posts are, week by week. */
@@ -30,29 +28,14 @@ function Lengths() {
         The middle post of each week: <span className="font-semibold text-primary">opening posts</span> and{' '}
         <span className="font-semibold text-late">replies</span>.
       </p>
-      <div aria-hidden className="num mt-2 h-56 text-xs">
-        <ResponsiveContainer width="100%" height="100%">
-          <BarChart
-            accessibilityLayer={false}
-            data={data}
-            margin={{ top: 16, right: 0, bottom: 0, left: -20 }}
-          >
-            <XAxis dataKey="week" tickLine={false} axisLine={AXIS} tick={TICK} />
-            <YAxis allowDecimals={false} tickLine={false} axisLine={false} tick={TICK} />
-            <Bar
-              dataKey="opening"
-              fill="var(--color-primary)"
-              isAnimationActive={false}
-              radius={[2, 2, 0, 0]}
-            >
-              <LabelList dataKey="opening" position="top" fill="currentColor" fontSize={11} />
-            </Bar>
-            <Bar dataKey="replies" fill="var(--late)" isAnimationActive={false} radius={[2, 2, 0, 0]}>
-              <LabelList dataKey="replies" position="top" fill="currentColor" fontSize={11} />
-            </Bar>
-          </BarChart>
-        </ResponsiveContainer>
-      </div>
+      <Bars
+        data={data}
+        across="week"
+        kinds={[
+          { key: 'opening', colour: 'var(--color-primary)' },
+          { key: 'replies', colour: 'var(--late)' },
+        ]}
+      />
       <AsTable>
         <PlainTable
           heads={['Week of', 'Opening posts', 'Replies']}
@@ -74,26 +57,7 @@ function Depths() {
         How deep threads go
       </h3>
       <p className="quiet text-sm">Replies below one another, of {plural(all, 'thread')}.</p>
-      <div aria-hidden className="num mt-2 h-56 text-xs">
-        <ResponsiveContainer width="100%" height="100%">
-          <BarChart
-            accessibilityLayer={false}
-            data={data}
-            margin={{ top: 16, right: 0, bottom: 0, left: -24 }}
-          >
-            <XAxis dataKey="depth" tickLine={false} axisLine={AXIS} tick={TICK} interval={0} />
-            <YAxis allowDecimals={false} tickLine={false} axisLine={false} tick={TICK} />
-            <Bar
-              dataKey="threads"
-              fill="var(--color-primary)"
-              isAnimationActive={false}
-              radius={[2, 2, 0, 0]}
-            >
-              <LabelList dataKey="threads" position="top" fill="currentColor" fontSize={11} />
-            </Bar>
-          </BarChart>
-        </ResponsiveContainer>
-      </div>
+      <Bars data={data} across="depth" kinds={[{ key: 'threads', colour: 'var(--color-primary)' }]} />
       <AsTable>
         <PlainTable
           heads={['Replies below one another', 'Threads', 'Share']}

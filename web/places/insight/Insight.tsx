@@ -69,15 +69,19 @@ const QUESTIONS: readonly Question[] = [
   },
 ];
 
-/** Names as they may be shown: hidden, each student has a number by their place in the class. */
-function useNames(view: InsightView | undefined, isHidden: boolean): (id: string) => string {
+/** Names as they may be shown, whole and short: hidden, each student has a number by their place in the class. */
+function useNames(view: InsightView | undefined, isHidden: boolean): Pick<Shown, 'nameOf' | 'shortOf'> {
   return useMemo(() => {
-    const names = new Map(view?.names.map(({ id, name }) => [id, name]));
-    const numbers = new Map(view?.talk.people.map(({ id }, index) => [id, `Student ${index + 1}`]));
+    const names = new Map(view?.names.map((each) => [each.id, each]));
+    const numbers = new Map(view?.talk.people.map(({ id }, index) => [id, index + 1]));
     const evaluators = new Map(
       view?.fairness.byEvaluator.map(({ key }, index) => [key, `Evaluator ${index + 1}`]),
     );
-    return (id) => (isHidden ? (numbers.get(id) ?? evaluators.get(id)) : names.get(id)) ?? 'Someone';
+    const hidden = (id: string) => (numbers.has(id) ? `Student ${numbers.get(id)}` : evaluators.get(id));
+    return {
+      nameOf: (id) => (isHidden ? hidden(id) : names.get(id)?.name) ?? 'Someone',
+      shortOf: (id) => String((isHidden ? numbers.get(id) : names.get(id)?.given) ?? ''),
+    };
   }, [view, isHidden]);
 }
 
@@ -95,7 +99,7 @@ export function Insight() {
     { keepPreviousData: true, revalidateOnFocus: false },
   );
   const forums = useApi(listForums, { course: course.id }).data?.forums ?? [];
-  const nameOf = useNames(data, isHidden);
+  const { nameOf, shortOf } = useNames(data, isHidden);
   const question = QUESTIONS.find(({ ask }) => ask === search.get('ask')) ?? QUESTIONS[0]!;
   const day = (monday: string) =>
     `Mon ${shortDay(fromWallClock(`${monday}T12:00`, course.zone), course.zone)}`;
@@ -106,7 +110,7 @@ export function Insight() {
   };
   const shown: Shown | null = data
     ? {
-        ...{ view: data, nameOf, isHidden },
+        ...{ view: data, nameOf, shortOf, isHidden },
         open: (title, wanted) => setOpened({ title, wanted: { ...scope, ...wanted } }),
       }
     : null;

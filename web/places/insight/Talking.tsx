@@ -146,7 +146,7 @@ function Mark({ kind = 'first' }: { kind?: MarkKind }) {
 
 /** The same as a network: who talks more stands closer, parts of the class have marks of their own. */
 function Network({ asked }: { asked: NetworkAsked }) {
-  const { view, nameOf } = useShown();
+  const { view, nameOf, shortOf } = useShown();
   const { people, parts, partOf, alone } = view.talk;
   const places = useNetwork(asked);
   if (places === null) return <Loading what="Drawing the network" />;
@@ -184,7 +184,7 @@ function Network({ asked }: { asked: NetworkAsked }) {
             <g key={id} transform={`translate(${x}, ${y})`}>
               <Drawn kind={lonely.has(id) ? 'alone' : isSecond ? 'second' : 'first'} />
               <text y={-9} textAnchor="middle" fill="currentColor">
-                {nameOf(id).split(' ')[0] === 'Student' ? nameOf(id).split(' ')[1] : nameOf(id).split(' ')[0]}
+                {shortOf(id)}
               </text>
               <title>{nameOf(id)}</title>
             </g>

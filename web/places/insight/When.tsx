@@ -1,6 +1,6 @@
-import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { shareWords } from '../../../words/insight';
 import { plural } from '../../../words/numbers';
+import { Bars } from './Bars';
 import { AsTable, Leads, PlainTable, useShown } from './shown';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
@@ -81,36 +81,7 @@ export function When() {
           <h3 id="against-due" className="text-base">
             Against the due dates
           </h3>
-          <div aria-hidden className="num mt-2 h-52 text-xs">
-            <ResponsiveContainer width="100%" height="100%">
-              <BarChart
-                accessibilityLayer={false}
-                data={data}
-                margin={{ top: 16, right: 0, bottom: 0, left: -24 }}
-              >
-                <XAxis
-                  dataKey="words"
-                  tickLine={false}
-                  axisLine={{ stroke: 'var(--rule)' }}
-                  tick={{ fill: 'currentColor', fontSize: 12 }}
-                />
-                <YAxis
-                  allowDecimals={false}
-                  tickLine={false}
-                  axisLine={false}
-                  tick={{ fill: 'currentColor', fontSize: 12 }}
-                />
-                <Bar
-                  dataKey="posts"
-                  fill="var(--color-primary)"
-                  isAnimationActive={false}
-                  radius={[2, 2, 0, 0]}
-                >
-                  <LabelList dataKey="posts" position="top" fill="currentColor" fontSize={12} />
-                </Bar>
-              </BarChart>
-            </ResponsiveContainer>
-          </div>
+          <Bars data={data} across="words" kinds={[{ key: 'posts', colour: 'var(--color-primary)' }]} />
           {!isHidden && (
             <p className="no-print flex flex-wrap gap-x-4 text-sm">
               {data

@@ -7,6 +7,8 @@ export interface Shown {
   readonly view: InsightView;
   /** "Ines Vardanyan", or "Student 7" where names are hidden. */
   readonly nameOf: (id: string) => string;
+  /** "Ines", or "7". */
+  readonly shortOf: (id: string) => string;
   /** Whether names are hidden; then nothing leads to a person or a post. */
   readonly isHidden: boolean;
   /** Opens the posts behind a part of a picture. */
