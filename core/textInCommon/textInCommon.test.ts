@@ -1,0 +1,159 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { quotationNode } from '../text/quotation';
+import type { RichNode } from '../text/richText';
+import { textOf } from '../text/textOf';
+import { comparedText, foldedWord } from './comparedText';
+import { FingerprintIndex, fingerprintsOf, hashOf } from './fingerprints';
+import { cutBy, passagesBetween, runsOf, shareOf, SHORTEST, type Compared, type Passage } from './passages';
+
+const words = (text: string) => comparedText(textOf(text)).words;
+const plain = (list: readonly string[], breaks: readonly number[] = []): Compared => ({
+  words: list,
+  breaks: new Set(breaks),
+});
+const split = (text: string) => text.split(' ');
+
+describe('words as they are compared', () => {
+  it('have no accents, capitals or apostrophes, and are parted by everything else', () => {
+    expect(words("The WEIR’s Über-Wehr: l'eau, 2.5 m")).toEqual([
+      'the',
+      'weirs',
+      'uber',
+      'wehr',
+      'leau',
+      '2',
+      '5',
+      'm',
+    ]);
+    expect(words("a\u00ADb zero\u200Bwidth ‘quoted’ 'so'")).toEqual(['ab', 'zerowidth', 'quoted', 'so']);
+    expect(foldedWord('Ångström')).toBe(foldedWord('A\u030angstro\u0308m'));
+  });
+  it('are segments where a script has no spaces', () => {
+    expect(words('河在城市下面 the river').length).toBeGreaterThan(4);
+    expect(words('河在城市下面').join('')).toBe('河在城市下面');
+  });
+  it('go on from block to block, end at a quotation, and know where they stand', () => {
+    const doc: RichNode = {
+      type: 'doc',
+      content: [
+        ...textOf('One two').content!,
+        quotationNode('p', 1, 'said before'),
+        ...textOf('three\n\nfour').content!,
+      ],
+    };
+    const { words: list, breaks, text, places } = comparedText(doc);
+    expect(list).toEqual(['one', 'two', 'three', 'four']);
+    expect([...breaks]).toEqual([2]);
+    expect(places.map(([from, to]) => text.slice(from, to))).toEqual(['One', 'two', 'three', 'four']);
+  });
+  it('stand where they say, whatever the text', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 60 }), (said) => {
+        const { text, words: list, places } = comparedText(textOf(said));
+        expect(list.map((_, at) => foldedWord(text.slice(...places[at]!)))).toEqual(list);
+      }),
+    );
+  });
+});
+
+const river = split('the river runs under the market and nobody hears it any more');
+const word = fc.constantFrom('a', 'b', 'c');
+/** Texts of few words, so that much is equal, some with a planted passage, breaks and cuts. */
+const text = fc
+  .tuple(
+    fc.array(
+      fc.oneof(
+        { weight: 3, arbitrary: word.map((each) => [each]) },
+        { weight: 1, arbitrary: fc.constant(river) },
+      ),
+      { maxLength: 24 },
+    ),
+    fc.array(fc.nat({ max: 60 }), { maxLength: 2 }),
+    fc.array(fc.nat({ max: 60 }), { maxLength: 3 }),
+  )
+  .map(([parts, breaks, cuts]): Compared => {
+    const list = parts.flat();
+    return { words: list, breaks: new Set(breaks), cut: list.map((_, at) => cuts.includes(at)) };
+  });
+
+/** Everything with everything: every maximal run of equal words, at every place. */
+function byHand(a: Compared, b: Compared): Passage[] {
+  const equal = (i: number, j: number) =>
+    i >= 0 &&
+    j >= 0 &&
+    i < a.words.length &&
+    j < b.words.length &&
+    a.words[i] === b.words[j] &&
+    !a.cut?.[i] &&
+    !b.cut?.[j];
+  const found: Passage[] = [];
+  for (let j = 0; j < b.words.length; j++)
+    for (let i = 0; i < a.words.length; i++) {
+      if (!equal(i, j)) continue;
+      if (equal(i - 1, j - 1) && !a.breaks.has(i) && !b.breaks.has(j)) continue;
+      let n = 1;
+      while (equal(i + n, j + n) && !a.breaks.has(i + n) && !b.breaks.has(j + n)) n++;
+      if (n >= SHORTEST) found.push({ a: i, b: j, words: n });
+    }
+  return found;
+}
+
+describe('passages in common', () => {
+  it('are runs of eight words and more, as long as they go', () => {
+    const a = plain([...split('we say that'), ...river, 'today']);
+    const b = plain([...river, ...split('they say')]);
+    expect(passagesBetween(a, b)).toEqual([{ a: 3, b: 0, words: 12 }]);
+    expect(passagesBetween(plain(river.slice(0, 7)), plain(river))).toEqual([]);
+  });
+  it('end where a word is cut or a quotation stands between', () => {
+    const a = plain(river);
+    expect(passagesBetween(a, plain(river, [9]))).toEqual([{ a: 0, b: 0, words: 9 }]);
+    const cut = river.map((_, at) => at === 2);
+    expect(passagesBetween({ ...a, cut }, plain(river))).toEqual([{ a: 3, b: 3, words: 9 }]);
+  });
+  it('are those that comparing everything with everything gives', () => {
+    fc.assert(
+      fc.property(text, text, (a, b) => {
+        expect(passagesBetween(a, b)).toEqual(byHand(a, b));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it('cover a share of each text, every word once', () => {
+    const a = plain([...river, 'and', ...river]);
+    const b = plain(river);
+    const found = passagesBetween(a, b);
+    expect(found).toHaveLength(2);
+    expect(shareOf(found, 'b', b.words.length)).toBe(1);
+    expect(shareOf(found, 'a', a.words.length)).toBe(24 / 25);
+    expect(shareOf([], 'a', 0)).toBe(0);
+  });
+  it('leave out what stands in a source, by runs of eight', () => {
+    const source = runsOf(plain(river));
+    const text = plain([...split('as the prompt says'), ...river.slice(0, 9), 'so']);
+    const cut = cutBy(text, (run) => source.has(run));
+    expect(cut.map(Number).join('')).toBe('00001111111110');
+    expect(cutBy(plain(river.slice(0, 7)), (run) => source.has(run)).some(Boolean)).toBe(false);
+  });
+});
+
+describe('fingerprints', () => {
+  it('are shared by texts that have a passage in common, always', () => {
+    fc.assert(
+      fc.property(text, text, (a, b) => {
+        if (passagesBetween(a, b).length === 0) return;
+        const index = new FingerprintIndex<string>();
+        index.add('a', fingerprintsOf(a));
+        expect(index.mayShareWith(fingerprintsOf(b)).has('a')).toBe(true);
+      }),
+      { numRuns: 500 },
+    );
+  });
+  it('are few, and the same wherever they are worked out', () => {
+    const long = plain(Array.from({ length: 400 }, (_, at) => `w${at}`));
+    expect(fingerprintsOf(long).size).toBeLessThan(250);
+    expect(hashOf('river')).toBe(hashOf(['ri', 'ver'].join('')));
+    expect(fingerprintsOf(plain(river.slice(0, 7))).size).toBe(0);
+  });
+});
