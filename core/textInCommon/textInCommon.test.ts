@@ -4,6 +4,7 @@ import { quotationNode } from '../text/quotation';
 import type { RichNode } from '../text/richText';
 import { textOf } from '../text/textOf';
 import { comparedText, foldedWord } from './comparedText';
+import { commonRuns, isShown, passagesWithoutCommon } from './common';
 import { FingerprintIndex, fingerprintsOf, hashOf } from './fingerprints';
 import { cutBy, passagesBetween, runsOf, shareOf, SHORTEST, type Compared, type Passage } from './passages';
 
@@ -155,5 +156,56 @@ describe('fingerprints', () => {
     expect(fingerprintsOf(long).size).toBeLessThan(250);
     expect(hashOf('river')).toBe(hashOf(['ri', 'ver'].join('')));
     expect(fingerprintsOf(plain(river.slice(0, 7))).size).toBe(0);
+  });
+});
+
+describe('what is common', () => {
+  const phrase = split('in my opinion the question is not easy to answer');
+  const writersWith = (n: number, of: number) =>
+    new Map(
+      Array.from({ length: of }, (_, at) => [
+        `s${at}`,
+        [plain(at < n ? [`x${at}`, ...phrase] : Array.from({ length: 9 }, (__, word) => `y${at}-${word}`))],
+      ]),
+    );
+  it('is a run that more than five students have, and more than a fifth of the writers', () => {
+    expect(commonRuns(writersWith(5, 20)).size).toBe(0);
+    expect(commonRuns(writersWith(6, 20)).size).toBe(3);
+    expect(commonRuns(writersWith(6, 30)).size).toBe(0);
+    expect(commonRuns(writersWith(7, 30)).size).toBe(3);
+  });
+  it('is cut from what two have in common, in both alike', () => {
+    const common = commonRuns(writersWith(6, 6));
+    const [a, b] = [plain(['one', ...phrase, 'and', ...river]), plain([...river, 'two', ...phrase])];
+    expect(passagesBetween(a, b).map((each) => each.words)).toEqual([12, 10]);
+    expect(passagesWithoutCommon(a, b, common)).toEqual([{ a: 12, b: 0, words: river.length }]);
+  });
+  it('is no part of twenty-five equal words', () => {
+    const common = commonRuns(writersWith(6, 6));
+    const long = [...phrase, ...river, 'so', 'we', 'say', 'here'];
+    expect(long.length).toBeGreaterThanOrEqual(25);
+    expect(passagesWithoutCommon(plain(long), plain(long), common)).toEqual([
+      { a: 0, b: 0, words: long.length },
+    ]);
+    const shorter = long.slice(0, 24);
+    expect(passagesWithoutCommon(plain(shorter), plain(shorter), common)).toEqual([
+      { a: phrase.length, b: phrase.length, words: 24 - phrase.length },
+    ]);
+  });
+  it('counts a student once, whatever versions say it, and not what a quotation parts', () => {
+    const twice = new Map([['ines', [plain(phrase), plain(phrase)]]]);
+    expect(commonRuns(twice).size).toBe(0);
+    const parted = new Map(Array.from({ length: 9 }, (_, at) => [`s${at}`, [plain(phrase, [5])]] as const));
+    expect(commonRuns(parted).size).toBe(0);
+  });
+});
+
+describe('a pair is shown', () => {
+  it('for a passage of twelve words, or a fifth of either text', () => {
+    const passage = (n: number) => [{ a: 0, b: 0, words: n }];
+    expect(isShown(passage(12), { a: 0.01, b: 0.01 })).toBe(true);
+    expect(isShown(passage(11), { a: 0.19, b: 0.1 })).toBe(false);
+    expect(isShown(passage(8), { a: 0.05, b: 0.2 })).toBe(true);
+    expect(isShown([], { a: 0, b: 0 })).toBe(false);
   });
 });
