@@ -101,18 +101,21 @@ describe('Insight of the demo course', () => {
     const view = await insight(db, as('teodora'), {}, START);
     const [from, to, n] = view.talk.pairs[0]!;
     const [author, answered] = [view.talk.people[from]!.id, view.talk.people[to]!.id];
-    const pair = await postsBehind(db, as('teodora'), { author, answered });
+    const pair = await postsBehind(db, as('teodora'), { author, answered }, START);
     expect(pair.of).toBe(n);
     expect(new Set(pair.posts.map((post) => post.author.id))).toEqual(new Set([author]));
     for (const [weekday, hours] of view.rhythm.week.entries())
       for (const [hour, posts] of hours.entries())
-        if (posts > 4) expect((await postsBehind(db, as('teodora'), { weekday, hour })).of).toBe(posts);
-    const late = await postsBehind(db, as('teodora'), { due: 'after' });
+        if (posts > 4)
+          expect((await postsBehind(db, as('teodora'), { weekday, hour }, START)).of).toBe(posts);
+    const late = await postsBehind(db, as('teodora'), { due: 'after' }, START);
     expect(late.of).toBe(view.rhythm.due.after);
     const [row] = view.silence.students.filter(({ posts }) => posts[2]! > 0);
     const week = view.silence.weeks[2]!;
-    expect((await postsBehind(db, as('teodora'), { author: row!.studentId, week })).of).toBe(row!.posts[2]);
-    expect((await postsBehind(db, as('teodora'), { unanswered: 'yes' })).of).toBeGreaterThanOrEqual(
+    expect((await postsBehind(db, as('teodora'), { author: row!.studentId, week }, START)).of).toBe(
+      row!.posts[2],
+    );
+    expect((await postsBehind(db, as('teodora'), { unanswered: 'yes' }, START)).of).toBeGreaterThanOrEqual(
       view.rhythm.threads.unanswered,
     );
   });
@@ -125,7 +128,7 @@ describe('Insight of the demo course', () => {
     const students = names.filter(({ id }) => setup.students.has(id));
     expect(students).toHaveLength(evening.length);
     const [morning] = [...setup.students.values()].filter(({ sectionId }) => sectionId === 'morning');
-    expect((await postsBehind(db, as('pilar'), { author: morning!.id })).of).toBe(0);
+    expect((await postsBehind(db, as('pilar'), { author: morning!.id }, START)).of).toBe(0);
     const one = await insight(db, as('teodora'), { forum: 'floodplain' }, START);
     const students36 = written.get('floodplain')!.posts.filter(({ byStaff }) => !byStaff);
     expect(one.rhythm.posts).toBe(students36.length);

@@ -125,7 +125,7 @@ export async function studentScores(deps: Deps, course: InCourse, now: number): 
         },
       ];
     }),
-    outcomes: await studentAttainment(deps.db, setup, student, now),
+    outcomes: await studentAttainment(deps.db, course, student, now),
     categories: book.categories.map(({ id, title, weight }) => ({
       id,
       title,

@@ -6,7 +6,8 @@ import { activityIn, type ForumActivity } from '../../core/insight/silence';
 import { answersIn, type ForumAnswers } from '../../core/insight/talk';
 import { writingIn, type ForumWriting } from '../../core/insight/writing';
 import { lastChange } from '../course/posts/forumPosts';
-import type { CourseSetup } from '../course/setup/courseCache';
+import { whatIsRead } from '../course/access/whatIsRead';
+import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { writtenIn } from './writtenPosts';
 
@@ -46,10 +47,12 @@ const signOf = (students: readonly Student[]): string =>
  */
 export function counting(
   db: Db,
-  setup: CourseSetup,
+  course: InCourse,
   students: readonly Student[],
   localTime: (at: number) => LocalTime,
+  now: number,
 ): (forum: Forum) => Promise<ForumCounts> {
+  const { setup } = course;
   const own = new Set(students.map(({ id }) => id));
   const kept = keptOf.get(db) ?? new Map<string, Kept>();
   keptOf.set(db, kept);
@@ -60,13 +63,14 @@ export function counting(
     const known = kept.get(forum.id);
     if (known?.from === from) return known.counts;
     const { posts: all, authors } = await writtenIn(db, setup, forum);
-    const posts = all.filter(({ authorId, byStaff }) => byStaff || own.has(authorId));
+    const mayKnow = await whatIsRead(db, course, forum.id, now);
+    const posts = all.filter(({ id, authorId, byStaff }) => (byStaff || own.has(authorId)) && mayKnow(id));
     const counts: ForumCounts = {
       activity: activityIn(posts, localTime),
       answers: answersIn(posts),
       rhythm: rhythmIn(posts, localTime),
       writing: writingIn(posts, localTime),
-      standing: new Set(posts.map(({ authorId }) => authorId)),
+      standing: new Set(all.map(({ authorId }) => authorId)),
       authors,
     };
     if (isWhole) {

@@ -1,3 +1,4 @@
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { AnswerOf, QueryOf } from '../../contract/endpoint';
 import { MOST_DRAWN, type getInsightPosts, type InsightView } from '../../contract/insight';
 import type { Student } from '../../core/course/roster';
@@ -11,6 +12,7 @@ import { writingOf } from '../../core/insight/writing';
 import { addDays, mondayOf } from '../../core/time/calendarDay';
 import { toWallClock } from '../../core/time/wallClock';
 import { agreementIn, readingsOf } from '../course/scores/readings';
+import { whatIsRead } from '../course/access/whatIsRead';
 import type { CourseSetup } from '../course/setup/courseCache';
 import { studentsOf, type InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
@@ -155,11 +157,12 @@ export async function insight(db: Db, course: InCourse, scope: Scope, now: numbe
   const { groupOf, partOf, parts } = partsOf(setup, students);
   const missed = await MissedTally.of(db, setup, students, now);
   const counted: ForumCounts[] = [];
-  const count = counting(db, setup, students, localTime);
+  const count = counting(db, course, students, localTime, now);
   for (const forum of forums) {
     const counts = await count(forum);
     await missed.add(forum, counts);
     if (forumIds.has(forum.id)) counted.push(counts);
+    await nextTurn();
   }
   const talk = talkOf(
     inBlocks(setup, students, groupOf),
@@ -258,6 +261,7 @@ export async function postsBehind(
   db: Db,
   course: InCourse,
   filter: Filter,
+  now: number,
 ): Promise<AnswerOf<typeof getInsightPosts>> {
   const { setup } = course;
   const own = new Set(inScope(course, filter).map(({ id }) => id));
@@ -272,7 +276,8 @@ export async function postsBehind(
       ),
     );
     const meant = isMeant(filter, answered, localTimeIn(setup.zone));
-    found.push(...posts.filter((post) => own.has(post.authorId) && meant(post)));
+    const mayKnow = await whatIsRead(db, course, forum.id, now);
+    found.push(...posts.filter((post) => own.has(post.authorId) && meant(post) && mayKnow(post.id)));
   }
   const shown = found.sort((a, b) => b.at - a.at).slice(0, MOST_POSTS);
   const begins = await openings(

@@ -13,6 +13,6 @@ answerApart<InsightAsked, InsightSaid>(async (db, { courseId, personId, scope, p
   say(
     posts === null
       ? { view: await insight(db, course, scope, now) }
-      : { posts: await postsBehind(db, course, posts) },
+      : { posts: await postsBehind(db, course, posts, now) },
   );
 });

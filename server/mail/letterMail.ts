@@ -11,7 +11,7 @@ import { calledBy } from '../course/setup/personNames';
 import type { Db } from '../db/open';
 import { toJson } from '../db/json';
 import { countStates } from '../evaluate/docket';
-import { askInsight } from '../insight/insightApart';
+import { answerInsight } from '../insight/answerInsight';
 import { waiting } from '../waiting/waiting';
 import type { MailParts, MailText, WaitingMail } from './mail';
 import { newMailId } from './noticeMail';
@@ -68,13 +68,9 @@ export async function makeLetters({ db, clock, courses }: MailParts, courseId: s
 }
 
 /** What waits for a member of staff, who is silent, and what comes. */
-async function factsFor(db: Db, course: InCourse, now: number): Promise<LetterFacts | null> {
-  const { setup, person } = course;
-  const said = await askInsight(db, {
-    ...{ courseId: setup.id, personId: person.id, scope: {}, posts: null, now },
-  });
-  if (said === null || !('view' in said)) return null;
-  const { silence } = said.view;
+async function factsFor(db: Db, course: InCourse, now: number): Promise<LetterFacts> {
+  const { setup } = course;
+  const { silence } = await answerInsight(db, course, {}, now);
   const { forums, looks, requests } = await waiting(db, course, now);
   const { perForum } = await countStates(db, course, now);
   const { dates } = await datesInCourse(db, course, now);
@@ -116,7 +112,6 @@ export async function writeLetter(
   if (!setup || !member || member.removed || member.role === 'student' || !wanted) return null;
   const now = clock.now();
   const facts = await factsFor(db, { setup, member, person: personOf(setup, member) }, now);
-  if (facts === null) throw new Error('what the letter says could not be worked out');
   return {
     subject: `${setup.code}: the week of ${weekOf(setup, now)}`,
     text: letterText(facts, setup, mail, now, address),

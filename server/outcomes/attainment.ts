@@ -15,6 +15,7 @@ import { distributionOf } from '../../core/scoring/distribution';
 import { postsOf } from '../../core/scoring/kinds/basis';
 import type { RubricDecision } from '../../core/scoring/kinds/rubric';
 import { shownItems } from '../columns/shownItems';
+import { whatIsRead } from '../course/access/whatIsRead';
 import { courseData } from '../course/facts/courseData';
 import { shownScores, type ShownScore } from '../course/scores/loadScores';
 import type { CourseSetup } from '../course/setup/courseCache';
@@ -73,39 +74,40 @@ export async function classAttainment(db: Db, course: InCourse): Promise<AnswerO
 /** How far one student reaches each outcome, with the criteria and posts behind it. (rules §11) */
 export async function studentAttainment(
   db: Db,
-  setup: CourseSetup,
+  course: InCourse,
   student: Student,
   now: number,
 ): Promise<ReachedOutcome[]> {
+  const { setup } = course;
   if (setup.outcomes.length === 0) return [];
   const scores = new Map(
     (await shownScores(db, setup, { studentId: student.id })).map((score) => [score.itemId, score]),
   );
   const data = await courseData(db, setup, { authorId: student.id });
-  const behind = forumsNaming(setup).flatMap(({ forum, itemId }) => {
+  const behind: { readonly decided: DecidedCriterion; readonly shown: ReachedOutcome['criteria'][number] }[] =
+    [];
+  for (const { forum, itemId } of forumsNaming(setup)) {
     const score = scores.get(itemId);
     const decided = score ? decidedIn(forum, score) : [];
-    if (decided.length === 0) return [];
+    if (decided.length === 0) continue;
     const part = participationOf(data, forum, student, now);
-    return decided.map((each) => {
+    const mayKnow = course.person.kind === 'staff' ? await whatIsRead(db, course, forum.id, now) : () => true;
+    for (const each of decided) {
       const { criterion, partId, points, of } = each;
       const { criteria = {} } = score!.decisions.parts[partId] as RubricDecision;
-      const given = criteria[criterion.id]!;
-      const level = criterion.levels.find(({ id }) => id === given.levelId);
-      return {
+      const level = criterion.levels.find(({ id }) => id === criteria[criterion.id]!.levelId);
+      const posts = postsOf(criterion.basis, forum, part).filter(({ id }) => mayKnow(id));
+      behind.push({
         decided: each,
         shown: {
-          forumId: forum.id,
-          forum: setup.cards.get(forum.id)!.title,
-          criterion: criterion.title,
+          ...{ forumId: forum.id, forum: setup.cards.get(forum.id)!.title, criterion: criterion.title },
           level: level?.points === points ? level.title : null,
-          points,
-          of,
-          posts: postsOf(criterion.basis, forum, part).map((post) => ({ id: post.id, at: createdAt(post) })),
+          ...{ points, of },
+          posts: posts.map((post) => ({ id: post.id, at: createdAt(post) })),
         },
-      };
-    });
-  });
+      });
+    }
+  }
   const reached = attainments(behind.map(({ decided }) => decided));
   return setup.outcomes.map((outcome) => ({
     ...outcome,

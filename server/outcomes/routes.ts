@@ -14,7 +14,7 @@ export function outcomeRoutes(serve: Serve, { db }: Deps): void {
     if (!student || student.removed || !worksWith(course, student.id)) throw notFound();
     return {
       student: setup.names.get(student.id)!,
-      outcomes: await studentAttainment(db, setup, student, now),
+      outcomes: await studentAttainment(db, course, student, now),
     };
   });
 }

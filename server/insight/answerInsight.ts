@@ -1,0 +1,56 @@
+import type { AnswerOf, QueryOf } from '../../contract/endpoint';
+import type { getInsightPosts, InsightView } from '../../contract/insight';
+import type { InCourse } from '../course/setup/inCourse';
+import type { Db } from '../db/open';
+import { Problem } from '../refusals/problem';
+import { insight, postsBehind, type Scope } from './insight';
+import { askInsight, type InsightSaid } from './insightApart';
+
+/** With more posts than these a course is read in a thread. */
+const POSTS_HERE = 3000;
+
+/** Whether a course is read so quickly that nobody waits for it. */
+async function isSmall(db: Db, courseId: string): Promise<boolean> {
+  const { posts } = await db
+    .selectFrom('post')
+    .innerJoin('forum', 'forum.id', 'post.forum_id')
+    .select((eb) => eb.fn.countAll<number>().as('posts'))
+    .where('forum.course_id', '=', courseId)
+    .executeTakeFirstOrThrow();
+  return posts <= POSTS_HERE;
+}
+
+async function apart(
+  db: Db,
+  course: InCourse,
+  asked: { scope: Scope; posts: QueryOf<typeof getInsightPosts> | null; now: number },
+): Promise<InsightSaid> {
+  const said = await askInsight(db, { courseId: course.setup.id, personId: course.person.id, ...asked });
+  if (said === null)
+    throw new Problem(503, 'busy', 'This could not be worked out just now. Try again in a moment.');
+  return said;
+}
+
+/** The five questions, answered: of a large course in a thread beside the requests. */
+export async function answerInsight(
+  db: Db,
+  course: InCourse,
+  scope: Scope,
+  now: number,
+): Promise<InsightView> {
+  if (await isSmall(db, course.setup.id)) return insight(db, course, scope, now);
+  const said = await apart(db, course, { scope, posts: null, now });
+  return (said as Extract<InsightSaid, { view: unknown }>).view;
+}
+
+/** The posts behind a part of a picture, likewise. */
+export async function answerPosts(
+  db: Db,
+  course: InCourse,
+  wanted: QueryOf<typeof getInsightPosts>,
+  now: number,
+): Promise<AnswerOf<typeof getInsightPosts>> {
+  if (await isSmall(db, course.setup.id)) return postsBehind(db, course, wanted, now);
+  const said = await apart(db, course, { scope: wanted, posts: wanted, now });
+  return (said as Extract<InsightSaid, { posts: unknown }>).posts;
+}
