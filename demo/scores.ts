@@ -23,7 +23,8 @@ const REMARKS = [
 
 /** What is decided about a part of the nth student: more or less, and nothing for what is not there. */
 function judged(part: Part, view: DeskView, index: number): PartDecision {
-  const isThere = view.posts.some((post) => post.slot?.kind === 'initial');
+  const looksAt = part.basis === 'replies' ? 'reply' : 'initial';
+  const isThere = view.posts.some((post) => post.slot?.kind === looksAt);
   switch (part.kind) {
     case 'direct':
       return {

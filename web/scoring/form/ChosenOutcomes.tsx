@@ -29,7 +29,7 @@ export function ChosenOutcomes({
       </p>
     );
   return (
-    <div className="flex min-w-52 grow flex-wrap items-center gap-1.5">
+    <div className="flex min-w-0 grow basis-52 flex-wrap items-center gap-1.5">
       {codes.map((code) => {
         const known = outcomes.find((outcome) => outcome.code === code);
         return (
@@ -39,7 +39,7 @@ export function ChosenOutcomes({
             title={known?.text ?? 'Not in the list of this course'}
           >
             <b className="font-semibold whitespace-nowrap">{code}</b>
-            <span className="quiet max-w-80 truncate">{known?.text ?? 'not in this course’s list'}</span>
+            <span className="quiet min-w-0 truncate">{known?.text ?? 'not in this course’s list'}</span>
             <button
               type="button"
               className="btn btn-ghost btn-xs btn-square"
