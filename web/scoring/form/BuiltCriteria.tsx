@@ -141,7 +141,7 @@ function BuiltCriterion({
   isForPeers = false,
 }: EditedRow<TypedCriterion> & Pick<FieldsProps<object>, 'says' | 'isForPeers'>) {
   return (
-    <fieldset className="ruled rounded-box border p-3">
+    <fieldset className="ruled rounded-box min-w-0 border p-3">
       <legend className="sr-only">{row.title || which}</legend>
       <div className="flex flex-wrap items-center gap-2">
         <TextField

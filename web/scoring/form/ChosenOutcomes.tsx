@@ -56,7 +56,7 @@ export function ChosenOutcomes({
           button={
             <>
               <Plus className="size-4" aria-hidden />
-              {codes.length === 0 ? 'Serves an outcome' : 'Another'}
+              Add an outcome
             </>
           }
           label={`Add an outcome that ${which} serves`}

@@ -1,5 +1,6 @@
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
+import { Menu } from '../Menu';
 
 /** A forum as a link leads to it. */
 export interface ForumLink {
@@ -60,22 +61,18 @@ export function LinkField({
         Set link
       </button>
       {forums.length > 0 && (
-        <select
-          className="select select-sm w-44"
-          aria-label="Link to a forum"
-          value=""
-          onChange={(event) => {
-            const forum = forums.find(({ address: to }) => to === event.target.value);
-            if (forum) toForum(forum);
-          }}
-        >
-          <option value="">or to a forum</option>
-          {forums.map(({ address: to, title }) => (
-            <option key={to} value={to}>
-              {title}
-            </option>
-          ))}
-        </select>
+        <Menu
+          button="Link to a forum"
+          label="Link to a forum"
+          className="btn btn-sm"
+          at="end"
+          width="w-72"
+          entries={forums.map((forum) => ({
+            key: forum.address,
+            label: forum.title,
+            act: () => toForum(forum),
+          }))}
+        />
       )}
     </div>
   );
