@@ -133,4 +133,18 @@ describe('Insight of the demo course', () => {
     const students36 = written.get('floodplain')!.posts.filter(({ byStaff }) => !byStaff);
     expect(one.rhythm.posts).toBe(students36.length);
   });
+
+  it('counts anew for an assistant of all sections, and keeps what whoever reads everything was told', async () => {
+    const whole = as('teodora');
+    const before = await insight(db, whole, {}, START);
+    // An assistant of both sections works with every student, and is asked for access all the same.
+    const both = as('pilar');
+    const limited: InCourse = {
+      ...both,
+      member: { ...both.member, sections: ['morning', 'evening'] },
+      person: { kind: 'staff', id: 'pilar', role: 'assistant', sections: ['morning', 'evening'] },
+    };
+    expect((await insight(db, limited, {}, START)).silence.students).toHaveLength(36);
+    expect(await insight(db, whole, {}, START)).toEqual(before);
+  });
 });

@@ -40,6 +40,10 @@ export interface Silence {
 /** So many misses in a row are told. */
 const MISSES = 2;
 
+/** Whether a student may want a word: they are silent, or miss one forum after the other. */
+export const wantsAWord = ({ silent, missed }: Pick<StudentWeeks, 'silent' | 'missed'>): boolean =>
+  silent || missed >= MISSES;
+
 /** The class weeks before it, and this one. */
 const WEEKS_TO_TELL = 3;
 
@@ -103,11 +107,10 @@ export function silenceOf(input: {
       silent: since !== null && enrolledFrom <= start && last < start,
     };
   });
-  const isConcern = ({ silent, missed }: StudentWeeks) => silent || missed >= MISSES;
   const someoneWrote = rows.some(({ last }) => last !== null && last >= start);
   return {
     weeks,
-    students: [...rows.filter(isConcern), ...rows.filter((row) => !isConcern(row))],
+    students: [...rows.filter(wantsAWord), ...rows.filter((row) => !wantsAWord(row))],
     since,
     silent: rows.filter(({ silent }) => silent).length,
     of: students.filter(({ enrolledFrom }) => enrolledFrom <= start).length,

@@ -4,8 +4,9 @@ import { quotationNode } from '../text/quotation';
 import type { RichNode } from '../text/richText';
 import { textOf } from '../text/textOf';
 import { comparedText, foldedWord } from './comparedText';
-import { commonRuns, isShown, passagesWithoutCommon } from './common';
+import { commonRuns, passagesWithoutCommon } from './commonRuns';
 import { FingerprintIndex, fingerprintsOf, hashOf } from './fingerprints';
+import { isShown } from './isShown';
 import { cutBy, passagesBetween, runsOf, shareOf, SHORTEST, type Compared, type Passage } from './passages';
 
 const words = (text: string) => comparedText(textOf(text)).words;

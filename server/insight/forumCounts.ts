@@ -57,10 +57,13 @@ export function counting(
   const kept = keptOf.get(db) ?? new Map<string, Kept>();
   keptOf.set(db, kept);
   const sign = signOf(students);
-  const isWhole = students.length === [...setup.students.values()].filter(({ removed }) => !removed).length;
+  // What is kept was counted as whoever works with the whole course reads it, and is given to nobody else.
+  const isWhole =
+    course.member.sections === 'all' &&
+    students.length === [...setup.students.values()].filter(({ removed }) => !removed).length;
   return async (forum) => {
     const from = `${await lastChange(db, forum.id)} ${setup.cards.get(forum.id)!.version} ${setup.zone} ${sign}`;
-    const known = kept.get(forum.id);
+    const known = isWhole ? kept.get(forum.id) : undefined;
     if (known?.from === from) return known.counts;
     const { posts: all, authors } = await writtenIn(db, setup, forum);
     const mayKnow = await whatIsRead(db, course, forum.id, now);

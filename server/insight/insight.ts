@@ -1,4 +1,5 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
+import { sql } from 'kysely';
 import type { AnswerOf, QueryOf } from '../../contract/endpoint';
 import { MOST_DRAWN, type getInsightPosts, type InsightView } from '../../contract/insight';
 import type { Student } from '../../core/course/roster';
@@ -113,14 +114,20 @@ async function agreements(db: Db, setup: CourseSetup, forumIds: ReadonlySet<stri
   return found;
 }
 
-/** How posts begin, by their ids. */
+/** The version of a post that everyone reads: the one before a change that is not approved, else the newest. (rules §4) */
+const readVersion = sql<number>`coalesce(
+  (SELECT CASE WHEN state <> 'approved' THEN standing END FROM approval
+    WHERE approval.post_id = revision.post_id ORDER BY at DESC, rowid DESC LIMIT 1),
+  (SELECT max(number) FROM revision AS newest WHERE newest.post_id = revision.post_id))`;
+
+/** How posts begin, by their ids, in the version that everyone reads. */
 async function openings(db: Db, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
   if (ids.length === 0) return new Map();
   const rows = await db
     .selectFrom('revision')
     .select(['post_id', 'text'])
     .where('post_id', 'in', ids)
-    .orderBy('number')
+    .where('number', '=', readVersion)
     .execute();
   return new Map(
     rows.map(({ post_id, text }) => [post_id, text.length > 160 ? `${text.slice(0, 159).trimEnd()}…` : text]),
@@ -183,7 +190,9 @@ export async function insight(db: Db, course: InCourse, scope: Scope, now: numbe
     spreads.map((each) => ({ ...each, title: titleOf(each.key) }));
   const nameOf = (id: string) => setup.names.get(id)?.name ?? 'Someone';
   const evaluators = new Set(fairness.byEvaluator.map(({ key }) => key));
-  const { outcomes } = await classAttainment(db, course);
+  // Outcomes are those of the whole class, and stand beside nothing less.
+  const isWhole = scope.forum === undefined && scope.section === undefined;
+  const outcomes = isWhole ? (await classAttainment(db, course)).outcomes : [];
   return {
     about: writtenAbout(setup, now),
     names: [...setup.names.values()].filter(({ id }) => own.has(id) || evaluators.has(id)),

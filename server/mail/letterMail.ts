@@ -1,4 +1,5 @@
 import { DAY } from '../../core/time/instant';
+import { wantsAWord } from '../../core/insight/silence';
 import { addDays, mondayOf } from '../../core/time/calendarDay';
 import { fromWallClock, toWallClock } from '../../core/time/wallClock';
 import { addresses } from '../../words/addresses';
@@ -88,9 +89,7 @@ async function factsFor(db: Db, course: InCourse, now: number): Promise<LetterFa
     looks: looks.length,
     requests: requests.length,
     silence,
-    silent: silence.students
-      .filter(({ silent, missed }) => silent || missed >= 2)
-      .map(({ studentId }) => setup.names.get(studentId)!.name),
+    silent: silence.students.filter(wantsAWord).map(({ studentId }) => setup.names.get(studentId)!.name),
     dates: dates
       .filter(({ entry }) => entry.at >= now && entry.at < now + 7 * DAY && entry.own === null)
       .map(({ entry, name, forumTitle }) => ({ name, forum: forumTitle, at: entry.at })),

@@ -30,8 +30,8 @@ export function ShownHosts() {
       <p className="quiet max-w-prose text-sm">
         A link on a line of its own can be made a card. From the sites listed here, what it leads to can also
         be opened in its place, in a frame that is kept apart from Juror; nothing is asked of a site before
-        someone opens it. A site then learns that somebody did, but not who or where. People already at work
-        see a change once they reload.
+        someone opens it. It then learns what it would from a link, but not on which page it was. People
+        already at work see a change once they reload.
       </p>
       <ul className="mt-2">
         {data.hosts.map((host) => (

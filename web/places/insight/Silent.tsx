@@ -1,6 +1,7 @@
 import { Send } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { wantsAWord } from '../../../core/insight/silence';
 import { fromWallClock } from '../../../core/time/wallClock';
 import { addresses } from '../../../words/addresses';
 import { numberWords, plural } from '../../../words/numbers';
@@ -67,13 +68,7 @@ export function Silent() {
               type="button"
               className="link-plain text-sm"
               onClick={() =>
-                setChosen(
-                  new Set(
-                    silence.students
-                      .filter(({ silent, missed }) => silent || missed >= 2)
-                      .map(({ studentId }) => studentId),
-                  ),
-                )
+                setChosen(new Set(silence.students.filter(wantsAWord).map(({ studentId }) => studentId)))
               }
             >
               Choose those who are silent or miss forums
