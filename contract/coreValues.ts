@@ -267,6 +267,8 @@ export const noticeKind = oneOf<NoticeKind>({
   held: true,
   reported: true,
   announced: true,
+  asked: true,
+  askedAnswered: true,
 });
 
 const toldDates: z.ZodType<ToldDates> = z.object({

@@ -40,6 +40,18 @@ export const addresses = {
   post: (course: string, forum: string, post: string): string => `/c/${course}/discuss/${forum}#post-${post}`,
   moderate: (course: string, forum: string, search: { view?: string; student?: string } = {}): string =>
     withSearch(`/c/${course}/discuss/${forum}/moderate`, search),
+  /** Pairs of posts with text in common. */
+  inCommon: (course: string, search: { forum?: string; student?: string } = {}): string =>
+    withSearch(`/c/${course}/in-common`, search),
+  /** Two posts side by side. */
+  inCommonPair: (course: string, one: string, other: string, search: { from?: string } = {}): string =>
+    withSearch(`/c/${course}/in-common/${one}/${other}`, search),
+  cases: inCourse('cases'),
+  /** A case, for staff named in it. */
+  oneCase: (course: string, id: string): string => `/c/${course}/cases/${id}`,
+  printCase: (course: string, id: string): string => `/c/${course}/cases/${id}/print`,
+  /** What staff asked a student. */
+  asked: inCourse('asked'),
   /** A review that one writes. */
   review: (course: string, assignment: string): string => `/c/${course}/reviews/${assignment}`,
   /** The reviews of one's own post in a forum. */

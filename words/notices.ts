@@ -84,6 +84,10 @@ function happened(notice: Told, date: DateWriter, place: string | null): string 
       return notice.postId === null
         ? `${who} sent you ${place ?? 'this forum'}`
         : `${who} sent you a post${inPlace}`;
+    case 'asked':
+      return `${who} asks you something`;
+    case 'askedAnswered':
+      return `${who} answered what you asked`;
     case 'announced':
       return `${who} announces${place === null ? '' : ` ${place}`}`;
     case 'held':
@@ -167,6 +171,8 @@ export function noticeAddress(
   course: string,
 ): string {
   if (kind === 'announced') return addresses.announcements(course);
+  if (kind === 'asked') return addresses.asked(course);
+  if (kind === 'askedAnswered') return addresses.oneCase(course, forumId);
   if (kind === 'released' || kind === 'looked') return addresses.scores(course);
   if (kind === 'looks') return addresses.docket(course, forumId, { state: 'asks' });
   if (kind === 'timeAsked') return addresses.waiting(course);

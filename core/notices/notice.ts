@@ -41,6 +41,9 @@ export type NoticeKind =
   | 'reviewsGiven'
   | 'reviewed'
   | 'reviewWithheld'
+  /** Staff asked them something in a message of their own; staff: a student answered such a message. */
+  | 'asked'
+  | 'askedAnswered'
   /** Staff: posts wait for approval. */
   | 'held'
   /** Staff: students reported posts. */
@@ -58,7 +61,7 @@ export interface Notice {
   readonly key: string;
   readonly kind: NoticeKind;
   readonly at: Instant;
-  /** The forum; with `released` of an item that no forum feeds, the item; with `announced` the announcement. */
+  /** The forum; with `released` of an item that no forum feeds, the item; with `announced` the announcement, with `asked` what it is asked in. */
   readonly forumId: Id;
   /** What it is called, where it is about no forum and no item; absent: as the forum or the item is. */
   readonly title?: string;

@@ -77,6 +77,8 @@ export interface NoticeFacts {
   readonly timeAsked: readonly { readonly forumId: Id; readonly studentId: Id; readonly at: Instant }[];
   /** What the person reviews, and the reviews of their posts. */
   readonly reviews: readonly Assignment[];
+  /** What staff asked a student, or students answered to staff, each in a conversation of its own. */
+  readonly asked: readonly { readonly id: Id; readonly in: Id; readonly at: Instant; readonly by: Id }[];
   readonly sent: readonly Sending[];
   /** Also what is still to come. */
   readonly announced: readonly Announced[];

@@ -41,6 +41,7 @@ function factsOf(
     reviews: [],
     sent: [],
     announced: [],
+    asked: [],
     followed: [],
     dates: [],
     held: [],

@@ -114,6 +114,17 @@ export function noticesFor(facts: NoticeFacts, t: Instant): Notice[] {
     if (at > t || (postId === null ? there(forumId) === null : !reads({ id: postId, forumId }))) continue;
     notices.push({ ...BLANK, key: `sent:${id}`, kind: 'sent', at, forumId, postId, actorId: from, line });
   }
+  for (const { id, in: within, at, by } of facts.asked)
+    if (at <= t)
+      notices.push({
+        ...BLANK,
+        key: `asked:${id}`,
+        kind: person.kind === 'staff' ? 'askedAnswered' : 'asked',
+        at,
+        forumId: within,
+        title: person.kind === 'staff' ? 'A case' : 'A message for you',
+        actorId: by,
+      });
   for (const { id, at, by, title, text } of facts.announced)
     if (at <= t)
       notices.push({

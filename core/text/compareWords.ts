@@ -65,3 +65,6 @@ export function distanceBetween(before: string, after: string): Distance {
   for (const { added, removed, count } of pieces) if (added || removed) words += count;
   return { words, share: words / all };
 }
+
+/** How close two texts are: the share of all words of both that both have, in the same order, from 0 to 1. It is what {@link Distance} leaves. */
+export const closenessOf = ({ share }: Distance): number => 1 - share;

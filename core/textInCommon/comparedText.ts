@@ -9,6 +9,8 @@ export interface ComparedText {
   readonly places: readonly (readonly [from: number, to: number])[];
   /** Words before which a run ends, because a quotation stands between. */
   readonly breaks: ReadonlySet<number>;
+  /** Where what it quotes begins and ends in the text. */
+  readonly quoted: readonly (readonly [from: number, to: number])[];
 }
 
 const UNSPACED =
@@ -19,14 +21,22 @@ const LETTER_OR_NUMBER = /[\p{L}\p{N}]/u;
 
 let segmenter: Intl.Segmenter | null = null;
 
+/** Words that are nearly all there is, and are folded already. */
+const PLAIN = /^[a-z0-9]+$/;
+
 /** A word as it is compared: without accents, capitals, apostrophes and what is not seen. (rules §12) */
 export const foldedWord = (word: string): string =>
-  word
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .normalize('NFC')
-    .toLowerCase()
-    .replace(/[\p{Cf}'’]/gu, '');
+  PLAIN.test(word)
+    ? word
+    : word
+        .normalize('NFD')
+        .replace(/[\u0300-\u036f]/g, '')
+        .normalize('NFC')
+        .toLowerCase()
+        .replace(/[\p{Cf}'’]/gu, '');
+
+/** The words of a plain text, as they are compared. */
+export const foldedWords = (text: string): string[] => wordsIn(text).map(({ word }) => word);
 
 interface Piece {
   readonly text: string;
@@ -54,8 +64,9 @@ function piecesOf(node: RichNode, isQuoted: boolean, out: Piece[]): void {
 /** The words of a piece, each with where it begins and ends in it. */
 function wordsIn(text: string): { readonly word: string; readonly from: number; readonly to: number }[] {
   const found: { word: string; from: number; to: number }[] = [];
+  const isSpaced = !UNSPACED.test(text);
   for (const { 0: run, index } of text.matchAll(RUN)) {
-    if (!UNSPACED.test(run)) {
+    if (isSpaced || !UNSPACED.test(run)) {
       found.push({ word: foldedWord(run), from: index, to: index + run.length });
       continue;
     }
@@ -70,24 +81,28 @@ function wordsIn(text: string): { readonly word: string; readonly from: number; 
 /**
  * A rich text as it is compared. Quoted passages are left out of it and end a run; blocks do not. (rules §12)
  *
+ * @param quotes `kept` where quoted passages are words like all others: what is quoted in a prompt was given, too
  * @example comparedText(textOf('The weir’s “Wehr”')).words // ['the', 'weirs', 'wehr']
  */
-export function comparedText(doc: RichNode): ComparedText {
+export function comparedText(doc: RichNode, quotes: 'leftOut' | 'kept' = 'leftOut'): ComparedText {
   const pieces: Piece[] = [];
   piecesOf(doc, false, pieces);
   const words: string[] = [];
   const places: [number, number][] = [];
   const breaks = new Set<number>();
+  const quoted: [number, number][] = [];
   let text = '';
   for (const piece of pieces) {
     if (text !== '') text += '\n';
-    if (piece.isQuoted) breaks.add(words.length);
-    else
+    if (piece.isQuoted && quotes === 'leftOut') {
+      breaks.add(words.length);
+      quoted.push([text.length, text.length + piece.text.length]);
+    } else
       for (const { word, from, to } of wordsIn(piece.text)) {
         words.push(word);
         places.push([text.length + from, text.length + to]);
       }
     text += piece.text;
   }
-  return { text, words, places, breaks };
+  return { text, words, places, breaks, quoted };
 }

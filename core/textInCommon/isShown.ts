@@ -7,6 +7,8 @@ const SHOWN_FROM = { words: 12, share: 0.2 };
 export const isShown = (
   passages: readonly Passage[],
   shares: { readonly a: number; readonly b: number },
-): boolean =>
-  passages.some(({ words }) => words >= SHOWN_FROM.words) ||
-  (passages.length > 0 && Math.max(shares.a, shares.b) >= SHOWN_FROM.share);
+): boolean => passages.some(({ words }) => mayBeEnough(words, Math.max(shares.a, shares.b)));
+
+/** Whether a passage of so many words, or such a share of either text, would be enough. */
+export const mayBeEnough = (words: number, share: number): boolean =>
+  words >= SHOWN_FROM.words || share >= SHOWN_FROM.share;

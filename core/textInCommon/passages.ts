@@ -10,30 +10,50 @@ export interface Passage {
   readonly words: number;
 }
 
+/** The numbers that words have in a vocabulary: equal words have the same. */
+export type Words = Uint32Array;
+
 /** The words of a text, and which of them are cut. */
-export type Compared = Pick<ComparedText, 'words' | 'breaks'> & {
-  /** Whether each word is left out of what is compared; absent: none is. */
-  readonly cut?: readonly boolean[];
+export type Compared = Pick<ComparedText, 'breaks'> & {
+  readonly words: Words;
+  /** 1 for each word that is left out of what is compared, else 0; absent: none is. */
+  readonly cut?: Uint8Array;
 };
 
-const isCut = ({ cut }: Compared, at: number): boolean => cut?.[at] === true;
+const isCut = ({ cut }: Compared, at: number): boolean => cut?.[at] === 1;
 
 /** Whether a run may go on from the word before to this one. */
 const goesOn = (text: Compared, at: number): boolean =>
   at < text.words.length && !isCut(text, at) && !text.breaks.has(at);
 
-/** The places at which eight words one after the other begin that are neither cut nor parted, by what they say. */
-export function runsOf(text: Compared): ReadonlyMap<string, readonly number[]> {
-  const found = new Map<string, number[]>();
+/** Where runs of so many words begin that are neither cut nor parted. */
+export function runStarts(text: Compared, of = SHORTEST): number[] {
+  const starts: number[] = [];
   let length = 0;
   for (let at = 0; at < text.words.length; at++) {
     length = isCut(text, at) ? 0 : text.breaks.has(at) ? 1 : length + 1;
-    if (length < SHORTEST) continue;
-    const from = at - SHORTEST + 1;
-    const key = text.words.slice(from, at + 1).join(' ');
-    const places = found.get(key);
+    if (length >= of) starts.push(at - of + 1);
+  }
+  return starts;
+}
+
+/** What a run says: equal for equal runs, and for no others. */
+export const runAt = (words: Words, from: number): string => words.slice(from, from + SHORTEST).join(' ');
+
+/** Whether eight words of one text, from a place on, are those of another. */
+export function isSameRun(one: Words, at: number, other: Words, from: number): boolean {
+  for (let word = 0; word < SHORTEST; word++) if (one[at + word] !== other[from + word]) return false;
+  return true;
+}
+
+/** The places at which eight words one after the other begin that are neither cut nor parted, by what they say. */
+function runsOf(text: Compared): ReadonlyMap<string, readonly number[]> {
+  const found = new Map<string, number[]>();
+  for (const from of runStarts(text)) {
+    const run = runAt(text.words, from);
+    const places = found.get(run);
     if (places) places.push(from);
-    else found.set(key, [from]);
+    else found.set(run, [from]);
   }
   return found;
 }
@@ -41,13 +61,13 @@ export function runsOf(text: Compared): ReadonlyMap<string, readonly number[]> {
 /**
  * Every maximal run of at least eight equal words that two texts have, neither cut nor parted in either. (rules §12)
  *
- * @param runs those of `a`, where they are at hand
  * @returns in the order of `b`, then of `a`
  */
-export function passagesBetween(a: Compared, b: Compared, runs = runsOf(a)): Passage[] {
+export function passagesBetween(a: Compared, b: Compared): Passage[] {
   const found: Passage[] = [];
-  for (const [key, inB] of runsOf(b)) {
-    const inA = runs.get(key);
+  const runs = runsOf(a);
+  for (const [run, inB] of runsOf(b)) {
+    const inA = runs.get(run);
     if (!inA) continue;
     for (const j of inB)
       for (const i of inA) {
@@ -69,15 +89,27 @@ export function passagesBetween(a: Compared, b: Compared, runs = runsOf(a)): Pas
   return found.sort((one, other) => one.b - other.b || one.a - other.a);
 }
 
-/** Which words of a text stand in a run of eight that also stands in one of the sources. (rules §12) */
-export function cutBy(
-  text: Pick<Compared, 'words' | 'breaks'>,
-  isSource: (run: string) => boolean,
-): boolean[] {
-  const cut = text.words.map(() => false);
-  for (const [run, places] of runsOf(text))
-    if (isSource(run)) for (const from of places) cut.fill(true, from, from + SHORTEST);
+/** Which words of a text stand in a run of eight that also stands in a source: it is asked of each run by where it begins. (rules §12) */
+export function cutBy(text: Compared, isInSource: (from: number) => boolean): Uint8Array {
+  const cut = new Uint8Array(text.words.length);
+  for (const from of runStarts(text)) if (isInSource(from)) cut.fill(1, from, from + SHORTEST);
   return cut;
+}
+
+/**
+ * Where some words begin in a text, one after the other and not parted; -1: nowhere. Cut or not makes no difference.
+ *
+ * @param since the first place that is looked at
+ */
+export function findWords({ words, breaks }: Compared, looked: Words, since = 0): number {
+  const [first] = looked;
+  for (let from = since; from + looked.length <= words.length; from++) {
+    if (words[from] !== first) continue;
+    let at = 1;
+    while (at < looked.length && words[from + at] === looked[at] && !breaks.has(from + at)) at++;
+    if (at >= looked.length) return from;
+  }
+  return -1;
 }
 
 /**
@@ -87,8 +119,12 @@ export function cutBy(
  * @returns from 0 to 1; 0 for a text without words
  */
 export function shareOf(passages: readonly Passage[], side: 'a' | 'b', words: number): number {
-  if (words === 0) return 0;
+  return words === 0 ? 0 : coveredBy(passages, side).size / words;
+}
+
+/** The words of a text that stand in passages, each once. */
+export function coveredBy(passages: readonly Passage[], side: 'a' | 'b'): Set<number> {
   const covered = new Set<number>();
   for (const passage of passages) for (let at = 0; at < passage.words; at++) covered.add(passage[side] + at);
-  return covered.size / words;
+  return covered;
 }

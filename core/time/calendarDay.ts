@@ -13,6 +13,16 @@ export function addDays(day: CalendarDay, days: number): CalendarDay {
   return Temporal.PlainDate.from(day).add({ days }).toString();
 }
 
+/**
+ * The same day a number of months later, or the last one of a month that has none of that number.
+ *
+ * @throws RangeError when `day` is not a day of the calendar
+ * @example addMonths('2026-08-31', 6) // '2027-02-28'
+ */
+export function addMonths(day: CalendarDay, months: number): CalendarDay {
+  return Temporal.PlainDate.from(day).add({ months }).toString();
+}
+
 /** How many days lie between two days; negative where the second comes first. */
 export function daysBetween(from: CalendarDay, to: CalendarDay): number {
   return Temporal.PlainDate.from(from).until(to, { largestUnit: 'day' }).days;
