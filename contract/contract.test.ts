@@ -61,6 +61,7 @@ describe('the API', () => {
       'text/csv',
       'application/zip',
       'application/json',
+      'application/json',
       'application/octet-stream',
       'application/octet-stream',
       'text/calendar',

@@ -9,6 +9,7 @@ const sound: CourseSettings = {
   lastDay: '2026-03-29',
   freeDays: [{ day: '2026-02-16', title: 'Founders’ day' }],
   visits: false,
+  caseMonths: null,
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [{ id: 'cat-1', title: 'Hearings', weight: 7000, zeroForMissing: false }],
   mode: 'weighted',

@@ -36,6 +36,13 @@ export const courseSettings = z
     lastDay: day,
     /** Whether it is kept how often students open each forum. */
     visits: z.boolean(),
+    /** So many months after its decision a case is removed; null: only by hand. */
+    caseMonths: z
+      .int('Write a whole number of months.')
+      .min(1, 'At least 1 month.')
+      .max(240, 'At most 240 months.')
+      .nullable()
+      .default(null),
     freeDays: z.array(freeDay).max(200, 'At most 200 days without classes.'),
     units: z.array(unit).max(60),
     categories: z.array(category).max(40),

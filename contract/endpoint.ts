@@ -19,11 +19,13 @@ export type Heard = 'posts' | 'ready' | 'scores' | 'notices';
 export type Matter =
   | Heard
   | 'calendar'
+  | 'cases'
   | 'course'
   | 'drafts'
   | 'feeds'
   | 'findings'
   | 'follows'
+  | 'inCommon'
   | 'invitations'
   | 'library'
   | 'looks'

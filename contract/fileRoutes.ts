@@ -35,6 +35,12 @@ export const courseJson: FileRoute = {
   type: 'application/json; charset=utf-8',
 };
 
+export const caseJson: FileRoute = {
+  path: '/api/courses/:course/cases/:case/record.json',
+  summary: 'A case with everything in it as JSON, for staff named in it (staff)',
+  type: 'application/json; charset=utf-8',
+};
+
 export const fileContent: FileRoute = {
   path: '/api/files/:file',
   summary: 'A file that goes with a post or a score, to those who may read that',
@@ -91,6 +97,7 @@ export const fileRoutes: readonly FileRoute[] = [
   gradebookCsv,
   oneRosterZip,
   courseJson,
+  caseJson,
   fileContent,
   reviewFileContent,
   subscribedCalendar,

@@ -234,6 +234,21 @@ export const getEvidence = endpoint({
   staleOn: ['posts'],
 });
 
+/** One student's evidence in full. */
+export const evidenceOf = evidenceRow.extend({
+  compared: z.array(stretch),
+  between: z.array(
+    z.object({
+      postId: id,
+      author: personName,
+      /** When it was written. */
+      at: instant,
+      /** When its text first reached the student; null: it could have been read, and did not reach them. */
+      receivedAt: instant.nullable(),
+    }),
+  ),
+});
+
 export const getEvidenceOf = endpoint({
   method: 'get',
   path: '/api/courses/:course/forums/:forum/evidence/:student',
@@ -243,18 +258,6 @@ export const getEvidenceOf = endpoint({
     'First and final version of what opened the seal for a student, word by word, and what they read between (staff)',
   params: studentParams,
   query: z.strictObject({ question: id.optional() }),
-  answer: evidenceRow.extend({
-    compared: z.array(stretch),
-    between: z.array(
-      z.object({
-        postId: id,
-        author: personName,
-        /** When it was written. */
-        at: instant,
-        /** When its text first reached the student; null: it could have been read, and did not reach them. */
-        receivedAt: instant.nullable(),
-      }),
-    ),
-  }),
+  answer: evidenceOf,
   staleOn: ['posts'],
 });

@@ -16,7 +16,9 @@ import * as feeds from './feeds';
 import * as gradebook from './gradebook';
 import * as gradebookFile from './gradebookFile';
 import * as invitations from './invitations';
+import * as cases from './cases';
 import * as insight from './insight';
+import * as textInCommon from './textInCommon';
 import * as items from './items';
 import * as moreTime from './moreTime';
 import * as myWork from './myWork';
@@ -88,7 +90,9 @@ export const endpoints: readonly Endpoint[] = [
   remarks,
   gradebook,
   outcomes,
+  cases,
   insight,
+  textInCommon,
   items,
   cells,
   gradebookFile,

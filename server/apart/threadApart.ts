@@ -1,4 +1,4 @@
-import { Worker } from 'node:worker_threads';
+import { Worker, type ResourceLimits } from 'node:worker_threads';
 
 /** What a thread is asked, and by which number its answers are known. */
 export interface Asked<Question> {
@@ -22,10 +22,18 @@ export interface ThreadName {
   readonly idle: number;
 }
 
-/** Starts a thread from what was built; where Juror runs from its sources, from those. */
-function start({ built, source }: ThreadName, file: string): Worker {
+/**
+ * Starts a thread from what was built; where Juror runs from its sources, from those.
+ *
+ * @param data what it finds as `workerData`
+ */
+export function startThread(
+  { built, source }: Pick<ThreadName, 'built' | 'source'>,
+  data: unknown,
+  resourceLimits: ResourceLimits = {},
+): Worker {
   const here = import.meta.url;
-  const options = { workerData: file };
+  const options = { workerData: data, resourceLimits };
   if (!here.endsWith('.ts')) {
     const folder = here.slice(0, here.lastIndexOf('/node/') + '/node/'.length);
     return new Worker(new URL(`${built}.js`, folder), options);
@@ -62,15 +70,15 @@ export class ThreadApart<Question, Part> {
     const n = ++this.#last;
     return new Promise((resolve) => {
       this.#waiting.set(n, { parts: [], resolve });
-      this.#started().postMessage({ n, question } satisfies Asked<Question>);
+      const worker = this.#started();
+      worker.ref();
+      worker.postMessage({ n, question } satisfies Asked<Question>);
     });
   }
 
   #started(): Worker {
     if (this.#worker) return this.#worker;
-    const worker = start(this.name, this.file);
-    // It keeps nobody from stopping.
-    worker.unref();
+    const worker = startThread(this.name, this.file);
     worker.on('message', (said: Said<Part>) => this.#hear(said));
     worker.on('error', (error) => {
       process.emitWarning(`The thread that ${this.name.what} ended: ${error.message}`);
@@ -91,6 +99,8 @@ export class ThreadApart<Question, Part> {
     if (said.failed !== null) process.emitWarning(`The thread that ${this.name.what}: ${said.failed}`);
     waiting.resolve(said.failed === null ? waiting.parts : null);
     if (this.#waiting.size === 0) {
+      // With nothing to do it keeps nobody from stopping.
+      this.#worker?.unref();
       this.#idle = setTimeout(() => this.#end(), this.name.idle);
       this.#idle.unref();
     }

@@ -35,6 +35,8 @@ import { outcomes } from './migrations/0034_outcomes';
 import { shownHosts } from './migrations/0035_shown_hosts';
 import { insight } from './migrations/0036_insight';
 import { letters } from './migrations/0037_letters';
+import { textInCommon } from './migrations/0038_text_in_common';
+import { cases } from './migrations/0039_cases';
 import { nameOrders } from './migrations/0026_name_order';
 import { rooms } from './migrations/0012_rooms';
 import { holding } from './migrations/0011_holding';
@@ -78,6 +80,8 @@ export const MIGRATIONS: readonly string[] = [
   shownHosts,
   insight,
   letters,
+  textInCommon,
+  cases,
 ];
 
 /** What a step is known by: once data has been brought through it, it may not be another one. */

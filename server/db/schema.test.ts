@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import BetterSqlite3 from 'better-sqlite3';
 import ts from 'typescript';
 import { describe, expect, it } from 'vitest';
@@ -11,25 +12,28 @@ interface Column {
 }
 type Tables = Readonly<Record<string, Readonly<Record<string, Column>>>>;
 
-/** The tables as schema.ts declares them. */
+const FOLDER = new URL('./tables/', import.meta.url).pathname;
+
+/** The tables as the files of a folder declare them, each in one interface. */
 function declared(): Tables {
-  const file = new URL('./schema.ts', import.meta.url).pathname;
-  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
-  const database = source.statements.find(
-    (each): each is ts.InterfaceDeclaration =>
-      ts.isInterfaceDeclaration(each) && each.name.text === 'Database',
-  )!;
+  const interfaces = readdirSync(FOLDER).flatMap((name) => {
+    const text = readFileSync(join(FOLDER, name), 'utf8');
+    const source = ts.createSourceFile(name, text, ts.ScriptTarget.Latest, true);
+    return source.statements.filter(ts.isInterfaceDeclaration);
+  });
   const members = (of: ts.NodeArray<ts.TypeElement>) =>
     of.filter(ts.isPropertySignature).map((each) => [each.name.getText(), each.type!] as const);
   return Object.fromEntries(
-    members(database.members).map(([table, type]) => {
-      if (!ts.isTypeLiteralNode(type)) throw new Error(`${table} is not written out`);
-      const columns = members(type.members).map(([column, of]): [string, Column] => {
-        const text = of.getText();
-        return [column, { isNullable: /\bnull\b/.test(text), hasDefault: text.startsWith('Generated<') }];
-      });
-      return [table, Object.fromEntries(columns)];
-    }),
+    interfaces
+      .flatMap((each) => members(each.members))
+      .map(([table, type]) => {
+        if (!ts.isTypeLiteralNode(type)) throw new Error(`${table} is not written out`);
+        const columns = members(type.members).map(([column, of]): [string, Column] => {
+          const text = of.getText();
+          return [column, { isNullable: /\bnull\b/.test(text), hasDefault: text.startsWith('Generated<') }];
+        });
+        return [table, Object.fromEntries(columns)];
+      }),
   );
 }
 

@@ -247,6 +247,7 @@ export async function testServer(
       deps.live.stop();
       await deps.releases.stop();
       await deps.settling.stop();
+      deps.comparing.stop();
       await deps.mailer.stop();
       await receivedIsWritten(db);
       await db.destroy();
