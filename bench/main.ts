@@ -4,6 +4,7 @@ import { coreRows } from './core';
 import { docketRows } from './docket';
 import { doorRows } from './door';
 import { gradebookRows } from './gradebook';
+import { inCommonRows } from './inCommon';
 import { insightRows } from './insight';
 import { openForumRows } from './openForum';
 import { pairingRows } from './pairing';
@@ -20,6 +21,7 @@ const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
   docket: docketRows,
   gradebook: gradebookRows,
   insight: insightRows,
+  common: inCommonRows,
   door: doorRows,
   crowd: crowdRows,
 };

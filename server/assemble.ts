@@ -6,10 +6,12 @@ import type { Deps } from './feature/deps';
 import { PlannedReleases } from './evaluate/plannedReleases';
 import { WRITES_A_MINUTE, writeLimit } from './http/writeLimit';
 import { LiveHub } from './live/liveHub';
+import { keepCasesTidy } from './cases/removeOld';
 import { keepFilesTidy } from './files/unnamed';
 import { Mailer } from './mail/mailer';
 import type { MailTransport } from './mail/transport';
 import { Settling } from './reviews/settling';
+import { Comparing } from './textInCommon/comparing';
 import { keepDates } from './notices/keepDates';
 import { prepareLarge } from './prepareLarge';
 
@@ -38,12 +40,17 @@ export function assemble(parts: {
     courses,
     mail: () => mailer.soon(),
     heard: (courseId, what) => {
+      if (what !== 'setup' && what.posts.size > 0) comparing.heard(courseId);
       if (parts.settles !== false) settling.heard(courseId, what);
     },
   });
+  const comparing = new Comparing({ db, clock, log, dataFolder });
   const settling = new Settling({ db, clock, log, courses, live });
   const countWrite = writeLimit(parts.writesAMinute ?? WRITES_A_MINUTE);
-  const without = { db, clock, log, dataFolder, courses, live, mailer, settling, countWrite, demo };
+  const without = {
+    ...{ db, clock, log, dataFolder, courses, live, mailer },
+    ...{ settling, comparing, countWrite, demo },
+  };
   return { ...without, releases: new PlannedReleases(without) };
 }
 
@@ -58,6 +65,7 @@ export async function begin(deps: Deps): Promise<void> {
   await deps.settling.start();
   deps.mailer.start();
   keepFilesTidy(deps);
+  keepCasesTidy(deps);
   prepareLarge(deps).catch((error: unknown) =>
     deps.log.warn({ err: error }, 'not every large course was prepared'),
   );

@@ -85,6 +85,7 @@ async function main(): Promise<void> {
     async () => {
       await deps.releases.stop();
       await deps.settling.stop();
+      deps.comparing.stop();
       // A mail that is cut off is the same mail when it is tried again.
       await atMost(1500, deps.mailer.stop());
       await receivedIsWritten(db);

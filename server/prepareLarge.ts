@@ -3,6 +3,7 @@ import type { Deps } from './feature/deps';
 import { KEPT_POSTS, postsOfForum } from './course/posts/forumPosts';
 import { columnsOf, KEPT_CELLS, POSTS_HERE } from './columns/columns';
 import { askInsight } from './insight/insightApart';
+import { compareAhead } from './textInCommon/answerInCommon';
 import { shownItems } from './columns/shownItems';
 
 /** Between two forums everyone else gets their turn, ms. */
@@ -10,14 +11,15 @@ const PAUSE = 200;
 
 /**
  * Gets large courses that are running ready as soon as the server has started, so that whoever opens one first does not wait: their
- * gradebook is worked out in a thread of its own, what Insight counts in another, their posts are read into memory a forum at a time. Small ones are quick when they
+ * gradebook is worked out in a thread of its own, what Insight counts and what students have in common in what they wrote in others, their posts are read into memory a forum at a time. Small ones are quick when they
  * are asked for; more than is kept in memory is left.
  */
 export async function prepareLarge({
   db,
   courses,
   clock,
-}: Pick<Deps, 'db' | 'courses' | 'clock'>): Promise<void> {
+  dataFolder,
+}: Pick<Deps, 'db' | 'courses' | 'clock' | 'dataFolder'>): Promise<void> {
   const now = clock.now();
   const large = await db
     .selectFrom('course')
@@ -43,6 +45,7 @@ export async function prepareLarge({
     );
     if (instructor)
       await askInsight(db, { courseId: id, personId: instructor.personId, scope: {}, posts: null, now });
+    await compareAhead({ db, dataFolder, clock }, id);
     if ((kept += posts) > KEPT_POSTS) continue;
     for (const forumId of setup.forums.keys()) {
       await postsOfForum(db, id, forumId);

@@ -19,6 +19,8 @@ export default defineConfig({
         server: resolve(root, 'server/main.ts'),
         columnsThread: resolve(root, 'server/columns/columnsThread.ts'),
         insightThread: resolve(root, 'server/insight/insightThread.ts'),
+        inCommonThread: resolve(root, 'server/textInCommon/inCommonThread.ts'),
+        extractThread: resolve(root, 'server/readings/extractThread.ts'),
         backup: resolve(root, 'server/commands/backup.ts'),
         restore: resolve(root, 'server/commands/restore.ts'),
         check: resolve(root, 'server/commands/check.ts'),

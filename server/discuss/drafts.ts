@@ -9,7 +9,7 @@ import type { Db, Trx } from '../db/open';
 import { statement } from '../db/statement';
 import { conflict, notFound, wrongField } from '../refusals/problem';
 import { readablePost, type OpenForum } from '../course/access/openForum';
-import { docForAuthor } from './quotes';
+import { docForReader } from './quotes';
 
 interface Draft {
   readonly doc: RichNode;
@@ -172,7 +172,7 @@ export async function draftsOf(
   const known = new Map(files.map((file) => [file.id, file]));
   return rows.map((row) => ({
     key: row.key,
-    doc: docForAuthor(fromJson(row.doc), opened, now),
+    doc: docForReader(fromJson(row.doc), opened, now),
     savedAt: row.saved_at,
     postId: row.post_id,
     attachments: attached

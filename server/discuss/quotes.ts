@@ -101,8 +101,8 @@ export function quotesShown(
   );
 }
 
-/** The text of one's own post for the editor, without passages one may not read any more. */
-export function docForAuthor(doc: RichNode, opened: OpenForum, now: number): RichNode {
+/** A text for one reader, without the passages it quotes from posts that they may not read. */
+export function docForReader(doc: RichNode, opened: OpenForum, now: number): RichNode {
   return withoutPassages(doc, (sourceId, version) => !mayKnow(opened, sourceId, version, now));
 }
 

@@ -18,7 +18,7 @@ import { dropDraft, keepDraft, refuseDraft } from './drafts';
 import { mentionable } from './mentions';
 import { postBodies } from './postBodies';
 import { recordingsOf } from './recordings';
-import { docForAuthor, strikeQuote } from './quotes';
+import { docForReader, strikeQuote } from './quotes';
 import { setNod } from './nods';
 import { removePost, restorePost } from './removePost';
 import { editPost, writePost } from './writePost';
@@ -128,7 +128,7 @@ export function discussRoutes(serve: Serve, deps: Deps): void {
     const attached = await loadAttachments(db, versionsRead(opened, [post.id], now));
     return {
       version: row.version,
-      doc: docForAuthor(fromJson(row.doc), opened, now),
+      doc: docForReader(fromJson(row.doc), opened, now),
       attachments: attached.get(post.id) ?? [],
     };
   });

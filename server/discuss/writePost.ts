@@ -20,7 +20,7 @@ import { holdNewPost, settleChange } from './approval';
 import { dropDraft, draftKeptAt } from './drafts';
 import { keepMentions, settleMentions } from './mentions';
 import { refuseAttachments, refuseMedia } from './postLimits';
-import { docForAuthor, keepQuotes, settleQuotes } from './quotes';
+import { docForReader, keepQuotes, settleQuotes } from './quotes';
 
 /** What is known after a post was written or changed. */
 export interface Written {
@@ -281,7 +281,7 @@ export function editPost(
         'This post was changed elsewhere since you opened it. Your text is kept here; compare before you send it.',
         {
           version: row.version,
-          doc: docForAuthor(before, opened, now),
+          doc: docForReader(before, opened, now),
         },
       );
     }

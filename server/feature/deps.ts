@@ -30,6 +30,12 @@ export interface Settles {
   stop(): Promise<void>;
 }
 
+/** Has what is written compared as it comes. (docs/rules §12) */
+export interface Compares {
+  /** Compares nothing more by itself. */
+  stop(): void;
+}
+
 /** Counts a person's request that writes, and says in its answer how many are left. @throws {Problem} 429 beyond the most */
 export type CountWrite = (req: Request, res: Response, personId: string) => Promise<void>;
 
@@ -46,6 +52,7 @@ export interface Deps {
   readonly countWrite: CountWrite;
   readonly releases: Releases;
   readonly settling: Settles;
+  readonly comparing: Compares;
   /** Only in the demo: the clock that staff can move, and the password everyone has. */
   readonly demo: { readonly clock: CourseClock; readonly password: string } | null;
 }

@@ -4,6 +4,7 @@ import { openForumQuietly, type OpenForum } from '../course/access/openForum';
 import type { InCourse } from '../course/setup/inCourse';
 import { fromJson } from '../db/json';
 import type { Db } from '../db/open';
+import { mayFetchFromCase } from '../cases/caseFiles';
 import { mayFetchFromScore } from '../evaluate/scoreFiles';
 import type { Deps } from '../feature/deps';
 
@@ -60,5 +61,6 @@ export async function mayFetch(
       return true;
     }
   }
+  if (await mayFetchFromCase(deps.db, course, file.id)) return true;
   return mayFetchFromScore(deps.db, course, file.id);
 }

@@ -10,10 +10,11 @@ export const KEPT = 7 * DAY;
 const UNDER_WAY = HOUR;
 const EVERY = 6 * HOUR;
 
-/** The condition on rows of `file` that no text, post, draft, review, recipe or score names them, as SQL. */
+/** The condition on rows of `file` that no text, post, draft, review, recipe, case or score names them, as SQL. */
 export const UNNAMED = `NOT EXISTS (SELECT 1 FROM file_use WHERE file_use.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM attachment WHERE attachment.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM score_file WHERE score_file.file_id = file.id)
+      AND NOT EXISTS (SELECT 1 FROM case_attachment WHERE case_attachment.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM review_file WHERE review_file.file_id = file.id)
       AND NOT EXISTS (SELECT 1 FROM review_draft WHERE instr(review_draft.content, file.id))
       AND NOT EXISTS (SELECT 1 FROM draft WHERE draft.person_id = file.uploaded_by

@@ -8,6 +8,9 @@ import { PASSWORD, settings, withForum, type Client } from '../testing/testServe
 type Setting = Awaited<ReturnType<typeof withForum>>;
 
 const PARAMS: Record<string, string> = {
+  case: 'case-one',
+  one: 'bram-opens',
+  other: 'chidi-opens',
   course: 'rivers',
   forum: 'floodplain',
   student: 'bram',
@@ -41,6 +44,12 @@ describe('who may use the API', () => {
     const { seal, evaluation, required } = settings().rules;
     c = await withForum({ ...reviewed(), seal, evaluation, required: { ...required, reviews: 1 } });
     await c.write(c.bram, 'bram-opens', 8).expect(200);
+    await c.write(c.chidi, 'chidi-opens', 8).expect(200);
+    await c.teodora
+      .send('post', '/api/courses/rivers/cases', {
+        ...{ id: 'case-one', title: 'A case', students: ['bram'], first: null },
+      })
+      .expect(200);
     agent = supertest.agent(c.server.app);
     const email = 'teodora@fenwick-hollow.example';
     await agent.post('/api/session').send({ email, password: PASSWORD }).expect(200);

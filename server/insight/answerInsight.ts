@@ -1,5 +1,6 @@
 import type { AnswerOf, QueryOf } from '../../contract/endpoint';
 import type { getInsightPosts, InsightView } from '../../contract/insight';
+import { countPosts } from '../course/posts/countPosts';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
 import { Problem } from '../refusals/problem';
@@ -10,15 +11,8 @@ import { askInsight, type InsightSaid } from './insightApart';
 const POSTS_HERE = 3000;
 
 /** Whether a course is read so quickly that nobody waits for it. */
-async function isSmall(db: Db, courseId: string): Promise<boolean> {
-  const { posts } = await db
-    .selectFrom('post')
-    .innerJoin('forum', 'forum.id', 'post.forum_id')
-    .select((eb) => eb.fn.countAll<number>().as('posts'))
-    .where('forum.course_id', '=', courseId)
-    .executeTakeFirstOrThrow();
-  return posts <= POSTS_HERE;
-}
+const isSmall = async (db: Db, courseId: string): Promise<boolean> =>
+  (await countPosts(db, [courseId])) <= POSTS_HERE;
 
 async function apart(
   db: Db,

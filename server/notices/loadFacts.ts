@@ -204,6 +204,31 @@ async function moreTime(db: Db, course: InCourse, since: number) {
   return { timeAnswered, timeAsked };
 }
 
+/** What staff asked a student in messages of a case, or students answered, to staff named in it. A look through someone's eyes sees none of it. */
+async function asked(db: Db, course: InCourse, since: number): Promise<NoticeFacts['asked']> {
+  if (course.vantage) return [];
+  const isStaff = course.person.kind === 'staff';
+  const rows = await db
+    .selectFrom('case_entry')
+    .innerJoin('case_file', 'case_file.id', 'case_entry.case_id')
+    .select(['case_entry.id', 'case_entry.case_id', 'case_entry.at', 'case_entry.by'])
+    .where('course_id', '=', course.setup.id)
+    .where('kind', '=', isStaff ? 'answer' : 'message')
+    .where('case_entry.at', '>', since)
+    .$if(!isStaff, (query) => query.where('to_id', '=', course.person.id))
+    .$if(isStaff, (query) =>
+      query.where('case_entry.case_id', 'in', (eb) =>
+        eb
+          .selectFrom('case_person')
+          .select('case_person.case_id')
+          .where('person_id', '=', course.person.id)
+          .where('part', '=', 'staff'),
+      ),
+    )
+    .execute();
+  return rows.map(({ id, case_id, at, by }) => ({ id, in: case_id, at, by }));
+}
+
 async function sent(db: Db, course: InCourse, since: number): Promise<Sending[]> {
   const rows = await db
     .selectFrom('sending_to')
@@ -353,6 +378,7 @@ export async function noticeFacts(db: Db, course: InCourse, now: number): Promis
     released: person.kind === 'student' ? await released(db, course, since) : [],
     ...(await secondLooks(db, course, since)),
     ...(await moreTime(db, course, since)),
+    asked: await asked(db, course, since),
     reviews: person.kind === 'student' ? await loadAssignments(db, setup, { personId: person.id }) : [],
     sent: sendings,
     announced: person.kind === 'student' ? await announcedTo(db, course, since) : [],
