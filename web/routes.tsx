@@ -243,6 +243,30 @@ export const makeRouter = () =>
                   lazy: async () => ({ Component: (await import('./places/insight/Insight')).Insight }),
                 },
                 {
+                  path: 'cases',
+                  lazy: async () => ({ Component: (await import('./places/cases/Cases')).Cases }),
+                },
+                {
+                  path: 'cases/:case',
+                  lazy: async () => ({ Component: (await import('./places/cases/CasePage')).CasePage }),
+                },
+                {
+                  path: 'cases/:case/print',
+                  lazy: async () => ({ Component: (await import('./places/cases/PrintCase')).PrintCase }),
+                },
+                {
+                  path: 'in-common',
+                  lazy: async () => ({
+                    Component: (await import('./places/textInCommon/InCommon')).InCommon,
+                  }),
+                },
+                {
+                  path: 'in-common/:one/:other',
+                  lazy: async () => ({
+                    Component: (await import('./places/textInCommon/SideBySide')).SideBySide,
+                  }),
+                },
+                {
                   path: 'settings',
                   lazy: async () => ({
                     Component: (await import('./places/settings/CourseSettings')).CourseSettings,
@@ -292,6 +316,10 @@ export const makeRouter = () =>
                 {
                   path: 'my-work',
                   lazy: async () => ({ Component: (await import('./places/myWork/MyWork')).MyWork }),
+                },
+                {
+                  path: 'asked',
+                  lazy: async () => ({ Component: (await import('./places/asked/Asked')).Asked }),
                 },
                 {
                   path: 'my-work/seen',

@@ -72,9 +72,17 @@ export function Forums() {
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <h1 className="text-2xl">Discuss</h1>
         {course.role !== 'student' && (
-          <Link to={addresses.waiting(course.id)} className="link-plain text-sm">
-            What waits in all forums
-          </Link>
+          <span className="flex flex-wrap gap-x-5 text-sm">
+            <Link to={addresses.waiting(course.id)} className="link-plain">
+              What waits in all forums
+            </Link>
+            <Link to={addresses.inCommon(course.id)} className="link-plain">
+              Text in common
+            </Link>
+            <Link to={addresses.cases(course.id)} className="link-plain">
+              Cases
+            </Link>
+          </span>
         )}
       </div>
       {units.map((unit) => {

@@ -1,4 +1,5 @@
 import { FailedPage } from '../../ui/FailedPage';
+import { AskedLine } from './AskedLine';
 import { addresses } from '../../../words/addresses';
 import { fromNow, sameDay } from '../../../words/dates';
 import { CalendarDays } from 'lucide-react';
@@ -312,6 +313,7 @@ export function MyWork() {
           All dates
         </Link>
       </div>
+      <AskedLine />
       {groups
         .filter(([, lines]) => lines.length > 0)
         .map(([title, lines, strong]) => (

@@ -19,6 +19,7 @@ import { showProblems } from '../../forms/serverProblems';
 import { Loading } from '../../ui/states';
 import { Unsaved } from '../../ui/Unsaved';
 import { useTitle } from '../../ui/useTitle';
+import { CasesRow } from './rows/CasesRow';
 import { CategoriesRow } from './rows/CategoriesRow';
 import { CourseRow } from './rows/CourseRow';
 import { LettersRow } from './rows/LettersRow';
@@ -113,6 +114,7 @@ function Form({ view, begin, end }: { view: CourseSettingsView; begin: () => voi
         <LettersRow />
         <OutcomesRow used={view.used.outcomes} />
         <VisitsRow />
+        <CasesRow />
       </FormProvider>
       <Problem>{problem}</Problem>
       {canEdit && <button className="btn btn-primary mt-3">Save the settings</button>}

@@ -10,6 +10,7 @@ const settings: CourseSettings = {
   lastDay: '2026-03-29',
   freeDays: [{ day: '2026-02-16', title: 'Founders’ day' }],
   visits: false,
+  caseMonths: null,
   units: [{ id: 'unit-1', title: 'Where water goes' }],
   categories: [
     { id: 'hearings', title: 'Hearings', weight: 6250, zeroForMissing: true, drop: 2 },

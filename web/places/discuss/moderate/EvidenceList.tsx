@@ -2,11 +2,14 @@ import { addresses } from '../../../../words/addresses';
 import { ArrowLeft } from 'lucide-react';
 import { Link } from 'react-router';
 import { getEvidence, getEvidenceOf, type EvidenceRow } from '../../../../contract/moderate';
+import { getInCommon, type InCommonRow } from '../../../../contract/textInCommon';
+import { closeWords } from '../../../../words/textInCommon';
 import { useCourse } from '../../../data/course';
 import { useAddress } from '../../../data/useAddress';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Compared } from '../../../ui/Compared';
 import { lengthWords } from '../../../../words/dates';
+import { PutIntoCase } from '../../cases/PutIntoCase';
 import { EVIDENCE_WORDS } from '../../../../words/evidence';
 import { plural, numberWords } from '../../../../words/numbers';
 import { Empty, Failed, Loading } from '../../../ui/states';
@@ -17,6 +20,7 @@ export function EvidenceList({ forum }: { forum: string }) {
   const course = useCourse();
   const { search, set } = useAddress();
   const { data, error, mutate } = useApi(getEvidence, { course: course.id, forum });
+  const pairs = useApi(withQuery(getInCommon, { forum }), { course: course.id }).data;
   const student = search.get('student');
   if (error && !data) return <Failed error={error} retry={() => void mutate()} />;
   if (!data) return <Loading what="Laying the versions side by side" />;
@@ -30,6 +34,7 @@ export function EvidenceList({ forum }: { forum: string }) {
       />
     );
   const { rows, questions } = data;
+  const close = closeTo(rows, pairs?.rows ?? []);
   if (rows.length === 0)
     return (
       <Empty title="Nobody has opened the seal yet" level={2}>
@@ -68,7 +73,12 @@ export function EvidenceList({ forum }: { forum: string }) {
         </thead>
         <tbody>
           {rows.map((row) => (
-            <Row key={`${row.student.id} ${row.questionId}`} row={row} question={titleOf(row.questionId)} />
+            <Row
+              key={`${row.student.id} ${row.questionId}`}
+              row={row}
+              question={titleOf(row.questionId)}
+              close={close.get(row) ?? []}
+            />
           ))}
         </tbody>
       </table>
@@ -76,7 +86,30 @@ export function EvidenceList({ forum }: { forum: string }) {
   );
 }
 
-function Row({ row, question }: { row: EvidenceRow; question: number }) {
+/** The pairs in which what replaced a first version stands beside a post that was there before it. */
+function closeTo(
+  rows: readonly EvidenceRow[],
+  pairs: readonly InCommonRow[],
+): ReadonlyMap<EvidenceRow, readonly InCommonRow[]> {
+  return new Map(
+    rows.map((row) => [
+      row,
+      row.marks.includes('changed') || row.marks.includes('writtenAnew')
+        ? pairs.filter(({ other }) => other.postId === row.final?.postId)
+        : [],
+    ]),
+  );
+}
+
+function Row({
+  row,
+  question,
+  close,
+}: {
+  row: EvidenceRow;
+  question: number;
+  close: readonly InCommonRow[];
+}) {
   const { first, final, differs } = row;
   const query = new URLSearchParams({ view: 'evidence', student: row.student.id });
   if (row.questionId !== null) query.set('question', row.questionId);
@@ -98,7 +131,12 @@ function Row({ row, question }: { row: EvidenceRow; question: number }) {
       <td className="num py-2 pr-2 text-right sm:pr-4">
         {row.couldRead === 0 ? <span className="quiet">–</span> : `${row.couldRead} / ${row.received}`}
       </td>
-      <td className="py-2 text-sm font-semibold text-late max-sm:hidden">{marks}</td>
+      <td className="py-2 text-sm max-sm:hidden">
+        <span className="font-semibold text-late">{marks}</span>
+        {close.length > 0 && (
+          <span className="quiet block">close to {close.map(({ one }) => one.student?.name).join(', ')}</span>
+        )}
+      </td>
     </tr>
   );
 }
@@ -120,6 +158,8 @@ function Versions({
     forum,
     student,
   });
+  const pairs = useApi(withQuery(getInCommon, { forum, student }), { course: course.id }).data;
+  const close = data ? (closeTo([data], pairs?.rows ?? []).get(data) ?? []) : [];
   return (
     <section aria-label="Versions side by side" className="pt-4">
       <button type="button" className="link-plain flex items-center gap-1 text-sm" onClick={back}>
@@ -130,7 +170,13 @@ function Versions({
       {!data && !error && <Loading what="Laying the versions side by side" />}
       {data && (
         <>
-          <h2 className="mt-2 text-xl">{data.student.name}</h2>
+          <div className="mt-2 flex flex-wrap items-start justify-between gap-3">
+            <h2 className="text-xl">{data.student.name}</h2>
+            <PutIntoCase
+              first={{ kind: 'evidence', forum, student, question: data.questionId }}
+              students={[data.student]}
+            />
+          </div>
           {data.marks.length > 0 && (
             <p className="font-semibold text-late">
               {data.marks.map((mark) => EVIDENCE_WORDS[mark]).join(', ')}
@@ -160,6 +206,17 @@ function Versions({
               </>
             )}
             {data.final === null && <li>It was removed, and nothing has taken its place.</li>}
+            {close.map(({ one, other, words }) => (
+              <li key={one.postId}>
+                It came close to a post of <b>{one.student?.name}</b>: {plural(words, 'word')} in common,{' '}
+                <Link
+                  to={addresses.inCommonPair(course.id, one.postId, other.postId, { from: forum })}
+                  className="link-plain"
+                >
+                  side by side
+                </Link>
+              </li>
+            ))}
           </ol>
           <h3 className="label-caps mt-5 font-sans">Word by word</h3>
           <div className="raised ruled rounded-box mt-1.5 border px-5 py-4">
@@ -169,7 +226,10 @@ function Versions({
                 <Compared stretches={data.final === null ? [] : data.compared} />
               </>
             ) : (
-              <Compared stretches={data.compared} />
+              <>
+                <p className="quiet num mb-2 text-sm">{closeWords(10_000 - data.differs.share)}.</p>
+                <Compared stretches={data.compared} />
+              </>
             )}
           </div>
           {data.between.length > 0 && (

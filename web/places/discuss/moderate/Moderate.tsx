@@ -12,6 +12,7 @@ import { NotFound } from '../../../ui/NotFound';
 import { numberWords } from '../../../../words/numbers';
 import { Loading } from '../../../ui/states';
 import { useTitle } from '../../../ui/useTitle';
+import { PairList } from '../../textInCommon/PairList';
 import { EvidenceList } from './EvidenceList';
 import { FreezeForum } from './FreezeForum';
 import { People } from './People';
@@ -45,6 +46,8 @@ export function Moderate() {
     ['unanswered', 'Unanswered', unanswered],
     ['people', 'Students', data.students.length],
     ...(data.forum.sealed ? [['evidence', 'Evidence', marked] as const] : []),
+    // How many there are is worked out when it is looked at.
+    ['common', 'Text in common', null],
   ] as const;
   const first =
     data.waiting.length > 0 || (data.forum.hold !== 'none' && data.reported.length === 0)
@@ -79,7 +82,8 @@ export function Moderate() {
             className={`cursor-pointer border-b-[3px] pb-1.5 ${view === name ? 'border-primary font-bold' : 'quiet border-transparent'}`}
             onClick={() => set({ view: name, student: '' })}
           >
-            {title} <span className="num quiet font-normal">{numberWords(count)}</span>
+            {title}
+            {count !== null && <span className="num quiet font-normal"> {numberWords(count)}</span>}
           </button>
         ))}
       </nav>
@@ -87,6 +91,7 @@ export function Moderate() {
       {view === 'reported' && <Reported moderate={data} />}
       {view === 'unanswered' && <Unanswered moderate={data} />}
       {view === 'people' && <People moderate={data} />}
+      {view === 'common' && <PairList forum={data.forum.id} />}
       {view === 'evidence' && <EvidenceList forum={data.forum.id} />}
     </div>
   );

@@ -4,13 +4,14 @@ import { getRevisions } from '../../../../contract/discuss';
 import type { AnswerOf } from '../../../../contract/endpoint';
 import { getDeskVersions } from '../../../../contract/evaluate';
 import type { PersonName } from '../../../../contract/basics';
-import { compareWords } from '../../../../core/text/compareWords';
+import { closenessOf, compareWords, distanceBetween } from '../../../../core/text/compareWords';
 import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 import { Compared } from '../../../ui/Compared';
 import { Dialog } from '../../../ui/Dialog';
 import { dateWords } from '../../../ui/dateWords';
 import { plural } from '../../../../words/numbers';
+import { closeWords } from '../../../../words/textInCommon';
 import { Prose } from '../../../ui/Prose';
 import { Failed, Loading } from '../../../ui/states';
 import { When } from '../../../ui/When';
@@ -128,7 +129,12 @@ function Comparison({ revisions, first }: { revisions: readonly Revision[]; firs
       {isSame ? (
         <p className="quiet">These two say the same, word for word.</p>
       ) : (
-        <Compared stretches={stretches} />
+        <>
+          <p className="quiet num mb-2 text-sm">
+            {closeWords(Math.round(closenessOf(distanceBetween(before, after)) * 10_000))}.
+          </p>
+          <Compared stretches={stretches} />
+        </>
       )}
     </>
   );

@@ -2,6 +2,7 @@ import {
   Check,
   CircleOff,
   CornerDownRight,
+  FolderOpen,
   Hand,
   Pencil,
   Pin,
@@ -23,6 +24,7 @@ import { useModerateActions } from './useModerateActions';
 import { orSayWhyNot } from '../../../ui/sayWhyNot';
 
 const MoveDialog = lazy(async () => ({ default: (await import('./MoveDialog')).MoveDialog }));
+const CaseDialog = lazy(async () => ({ default: (await import('../../cases/CaseDialog')).CaseDialog }));
 const ReasonDialog = lazy(async () => ({ default: (await import('./ReasonDialog')).ReasonDialog }));
 
 /** What staff do to a post to keep the discussion healthy: the entries of its menu, and what they ask. */
@@ -34,7 +36,7 @@ export function useModerateEntries(
   const course = useCourse().id;
   const { forum, wholeForum } = usePostContext();
   const act = useModerateActions(forum.id);
-  const [asks, setAsks] = useState<'remove' | 'move' | null>(null);
+  const [asks, setAsks] = useState<'remove' | 'move' | 'case' | null>(null);
   const below = useMemo(
     () => (asks === 'remove' ? branchBelow(postsOf(wholeForum()), post.id).size - 1 : 0),
     [asks, wholeForum, post.id],
@@ -87,6 +89,8 @@ export function useModerateEntries(
       (post.frozen
         ? { label: 'Unfreeze the thread', icon: Sun, act: () => void freeze(false) }
         : { label: 'Freeze the thread', icon: Snowflake, act: () => void freeze(true) }),
+    post.author!.kind === 'student' &&
+      post.asideWith === null && { label: 'Put into a case …', icon: FolderOpen, act: () => setAsks('case') },
   ];
   const shown = (
     <>
@@ -97,6 +101,13 @@ export function useModerateEntries(
           button="Remove it"
           below={below}
           act={(reason, branch) => act('remove', [post.id], { reason, below: branch })}
+          onClose={() => setAsks(null)}
+        />
+      )}
+      {asks === 'case' && (
+        <CaseDialog
+          first={{ kind: 'post', forum: forum.id, post: post.id }}
+          students={[post.author!]}
           onClose={() => setAsks(null)}
         />
       )}

@@ -10,6 +10,7 @@ import { PagePost } from './PagePost';
 import { newId } from '../../../data/newId';
 import { SelectedPassage } from '../../../ui/SelectedPassage';
 import { ReviewsOnDesk } from './ReviewsOnDesk';
+import { InCommonMark } from './InCommonMark';
 import { TimeStrip } from './TimeStrip';
 
 /**
@@ -49,6 +50,7 @@ export function Pages({
         </span>
       </div>
       <TimeStrip view={view} />
+      <InCommonMark view={view} />
       {view.posts.length === 0 ? (
         <p className="quiet ruled border-t py-8">
           {view.notAsked
