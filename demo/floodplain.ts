@@ -17,7 +17,7 @@ const WALL =
 /** What Rafael puts in the place of two words, after they have let him read. */
 const RAFAEL = [
   'I am an engineer by training and I was taught that a floodplain is a storage volume. Nobody owns a volume. You own the ground under it and the houses in it, but the volume is needed by the city downstream, and no one has ever paid the people who provide it.',
-  'Nobody pays because nobody can refuse. The moment one owner could close a gate, the city would find the money in a week. So I would give each parcel a number of cubic metres, and let the city rent them, like a garage. It would be the first time that my profession and a farmer mean the same thing by the word.',
+  'Nobody pays because nobody can refuse. The moment one owner could close a gate, the city would find the money in a week. So I would give each parcel a number of cubic metres, and let the city rent them, like a garage. If the public makes the land dry, the public already owns part of what the land is worth, and what is left would have a rent. It would be the first time that my profession and a farmer mean the same thing by the word.',
 ];
 
 /** The forum that shows most: late and short posts, a thread six levels deep, a placeholder edited after unsealing, a removal. */

@@ -25,6 +25,7 @@ import { keepDates } from '../server/notices/keepDates';
 import { markNotices } from '../server/notices/notices';
 import { sendTo, setFollow } from '../server/notices/send';
 import { actOnPosts } from '../server/moderate/actOnPosts';
+import { keepCase } from './cases';
 import { COURSE, layOutCourse, START, studentId, when } from './course';
 import type { DemoAction } from './action';
 import { demoForums } from './forums';
@@ -230,6 +231,7 @@ async function concern(deps: Deps, as: (personId: string) => Promise<InCourse>):
     },
     when('03-05 11:40'),
   );
+  await keepCase(deps, as);
   await setFollow(db, await as(ines), 'help-desk', true, when('02-23 12:00'));
   await setFollow(db, await as('teodora'), 'help-desk', true, when('02-22 12:00'));
   // The hearing's replies were given a day more.

@@ -131,6 +131,7 @@ export async function startDemo(options: {
       deps.live.stop();
       await deps.releases.stop();
       await deps.settling.stop();
+      deps.comparing.stop();
       await deps.mailer.stop();
       await saveClock(db, clock.now());
       await receivedIsWritten(db);

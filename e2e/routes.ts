@@ -9,6 +9,9 @@ const SAMPLES: Readonly<Record<string, string>> = {
   guide: 'case-for-a-river',
   item: 'hydrograph',
   assignment: 'brief-review-20',
+  one: 'p-981e8bc28d897bb1d60a',
+  other: 'p-d57f0cd30894f8ceafda',
+  case: 'two-words-first',
 };
 
 /** Every address the routes of the interface know, with samples of the demo course in it: a place that is added is among them by itself. */

@@ -32,7 +32,8 @@ const SHOTS: readonly Shot[] = [
   { name: 'discuss-student', who: 'bram-oyelaran', path: `${C}/discuss/floodplain` },
   { name: 'sealed', who: 'sade-nkemelu', path: `${C}/discuss/weir-hearing` },
   { name: 'waiting', who: 'teodora', path: `${C}/waiting` },
-  { name: 'notices', who: 'teodora', path: `${C}/notices`, night: true },
+  { name: 'in-common', who: 'teodora', path: `${C}/in-common/p-981e8bc28d897bb1d60a/p-d57f0cd30894f8ceafda` },
+  { name: 'case', who: 'teodora', path: `${C}/cases/two-words-first`, night: true },
   { name: 'desk', who: 'teodora', path: `${C}/evaluate/floodplain/rafael-osei` },
   {
     name: 'evidence',
@@ -44,13 +45,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'gradebook', who: 'teodora', path: `${C}/gradebook` },
   { name: 'dates', who: 'rafael-osei', path: `${C}/my-work/dates?view=month` },
   { name: 'my-work', who: 'sade-nkemelu', path: `${C}/my-work` },
-  {
-    name: 'desk-narrow',
-    who: 'teodora',
-    path: `${C}/evaluate/floodplain/tariq-mansour`,
-    width: 390,
-    night: true,
-  },
   { name: 'insight', who: 'teodora', path: `${C}/insight?ask=talk` },
   { name: 'scores', who: 'piotr-adeyemi', path: `${C}/scores` },
 ];
