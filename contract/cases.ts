@@ -70,7 +70,7 @@ const caseLine = z.object({
   decidedAt: instant.nullable(),
   /** When something was put into it last. */
   lastAt: instant,
-  entries: count,
+  entryCount: count,
   /** Students who were asked something last and have not answered. */
   waiting: count,
 });
@@ -153,8 +153,7 @@ export const nameInCase = endpoint({
   path: '/api/courses/:course/cases/:case/people/:person',
   who: 'staff',
   changes: ['cases'],
-  summary:
-    'Name a colleague in a case, who reads it from then on, add a student, or take someone out (staff)',
+  summary: 'Name a colleague in a case, who reads it from then on, add a student, or remove someone (staff)',
   params: caseParams.extend({ person: id }),
   body: z.strictObject({ named: z.boolean() }),
   answer: done,

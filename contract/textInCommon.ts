@@ -126,7 +126,7 @@ export const putPairAside = endpoint({
   path: '/api/courses/:course/in-common/:one/:other/aside',
   who: 'staff',
   changes: ['inCommon'],
-  summary: 'Put a pair aside with a reason, or bring it back (staff)',
+  summary: 'Put a pair aside with a reason, or restore it (staff)',
   params: pairParams,
   body: z.strictObject({
     reason: z

@@ -4,10 +4,10 @@ import { plural } from './numbers';
 
 /** Whether who wrote the same words later could read them before, in a few words: for a list. */
 export const REACH_SHORT: Readonly<Record<Reach, string>> = {
-  received: 'earlier text received before',
-  couldRead: 'earlier text open before',
-  notKnown: 'not known what was read',
-  couldNot: 'earlier text not open before',
+  received: 'earlier post was received',
+  couldRead: 'earlier post could be read',
+  notKnown: 'unknown if earlier post was read',
+  couldNot: 'earlier post could not be read',
 };
 
 /** The same as a sentence. @param reader who wrote it later */
@@ -62,5 +62,5 @@ export const shareWords = (share: number): string => `${Math.round(share / 100)}
 export const closeWords = (share: number): string =>
   `${shareWords(share)} of all words of both are the same, in the same order`;
 
-/** "in 2 pairs with text in common" */
-export const inPairsWords = (pairs: number): string => `in ${plural(pairs, 'pair')} with text in common`;
+/** "2 pairs with text in common" */
+export const pairsWords = (pairs: number): string => `${plural(pairs, 'pair')} with text in common`;

@@ -83,10 +83,10 @@ describe('text in common', () => {
     const { page } = s;
     await page.go('/c/rvc210/in-common?show=aside');
     await page.click('link', /Leilani Brandt and Rafael Osei/);
-    await page.click('button', 'Bring it back');
+    await page.click('button', 'Restore');
     await page.find('button', 'Put aside …');
     await page.go('/c/rvc210/evaluate/floodplain/rafael-osei');
-    await page.click('link', 'in 1 pair with text in common');
+    await page.click('link', '1 pair with text in common');
     await page.find('link', /Leilani Brandt and Rafael Osei/);
   });
 });

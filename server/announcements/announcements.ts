@@ -6,6 +6,7 @@ import type { Announced } from '../../core/notices/noticeFacts';
 import { inAudience } from '../../core/terms/audience';
 import { changeCourse } from '../course/change/changeCourse';
 import { staffOf, worksWith, type InCourse } from '../course/setup/inCourse';
+import { nameOr } from '../course/setup/personNames';
 import { fromJson, toJson } from '../db/json';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
@@ -48,7 +49,7 @@ function shown(course: InCourse, row: Row, now: number): Announcement {
     id: row.id,
     title: row.title,
     text: row.text,
-    by: setup.names.get(row.by) ?? { id: row.by, name: 'Someone', given: 'Someone', sortable: 'Someone' },
+    by: nameOr(setup.names, row.by),
     at: row.at,
     to: isStaff ? to : null,
     planned: row.at > now,

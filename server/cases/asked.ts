@@ -1,5 +1,6 @@
 import type { Asked } from '../../contract/cases';
 import type { InCourse } from '../course/setup/inCourse';
+import { nameOr } from '../course/setup/personNames';
 import { fromJson } from '../db/json';
 import type { Db } from '../db/open';
 
@@ -29,7 +30,7 @@ export async function askedOf(db: Db, course: InCourse): Promise<{ asked: Asked[
     asked.set(caseId, here);
     here.messages.push({
       ...{ id, at, mine: by === me, text: said.text },
-      from: course.setup.names.get(by) ?? { id: by, name: 'Staff', given: 'Staff', sortable: 'Staff' },
+      from: nameOr(course.setup.names, by, 'Staff'),
     });
   }
   return { asked: [...asked.values()].reverse() };

@@ -1,6 +1,7 @@
 import type { Kysely, Selectable } from 'kysely';
 import type { CaseContent } from '../../contract/cases';
 import { staffOf, worksWith, type InCourse } from '../course/setup/inCourse';
+import { nameOr } from '../course/setup/personNames';
 import { fromJson } from '../db/json';
 import type { Database } from '../db/schema';
 import { notFound, refused } from '../refusals/problem';
@@ -80,7 +81,7 @@ export function refuseBeforeOthers(
   const whose = students.map((id) => course.setup.names.get(id)?.name ?? 'a student').join(' and ');
   throw refused(
     'others',
-    `${course.setup.names.get(other)?.name ?? 'Someone'} does not work with ${whose}. Remove them from the case first.`,
+    `${nameOr(course.setup.names, other).name} does not work with ${whose}. Remove them from the case first.`,
   );
 }
 

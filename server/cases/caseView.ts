@@ -4,16 +4,15 @@ import type { AnswerOf } from '../../contract/endpoint';
 import type { CaseEntry, CaseLine, CaseView, listCases } from '../../contract/cases';
 import type { PersonName } from '../../contract/basics';
 import { removedAtAfter } from '../../core/cases/keeping';
+import { nameOr } from '../course/setup/personNames';
 import { staffOf, type InCourse } from '../course/setup/inCourse';
 import { fromJson } from '../db/json';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { caseFor, mayBeNamed, studentsIn, type OpenCase } from './caseAccess';
 
-const UNKNOWN = (id: string): PersonName => ({ id, name: 'Someone', given: 'Someone', sortable: 'Someone' });
-
 const namesIn = (course: InCourse, ids: readonly string[]): PersonName[] =>
-  ids.map((id) => course.setup.names.get(id) ?? UNKNOWN(id));
+  ids.map((id) => nameOr(course.setup.names, id));
 
 /** Everything in a case, in the order it was put there. */
 async function entriesOf(db: Kysely<Database>, course: InCourse, caseId: string): Promise<CaseEntry[]> {
@@ -25,7 +24,7 @@ async function entriesOf(db: Kysely<Database>, course: InCourse, caseId: string)
     .execute();
   return rows.map(({ id, number, at, by, content }) => ({
     ...{ id, number, at },
-    by: course.setup.names.get(by) ?? UNKNOWN(by),
+    by: nameOr(course.setup.names, by),
     content: fromJson(content),
   }));
 }
@@ -52,7 +51,7 @@ function lineOf(
     openedAt: row.opened_at,
     decidedAt: row.decided_at,
     lastAt: entries.at(-1)?.at ?? row.opened_at,
-    entries: entries.length,
+    entryCount: entries.length,
     waiting: waitingIn(entries),
   };
 }

@@ -3,7 +3,7 @@ import type { getInsightPosts, InsightView } from '../../contract/insight';
 import { countPosts } from '../course/posts/countPosts';
 import type { InCourse } from '../course/setup/inCourse';
 import type { Db } from '../db/open';
-import { Problem } from '../refusals/problem';
+import { orBusy } from '../apart/askThread';
 import { insight, postsBehind, type Scope } from './insight';
 import { askInsight, type InsightSaid } from './insightApart';
 
@@ -19,10 +19,7 @@ async function apart(
   course: InCourse,
   asked: { scope: Scope; posts: QueryOf<typeof getInsightPosts> | null; now: number },
 ): Promise<InsightSaid> {
-  const said = await askInsight(db, { courseId: course.setup.id, personId: course.person.id, ...asked });
-  if (said === null)
-    throw new Problem(503, 'busy', 'This could not be worked out just now. Try again in a moment.');
-  return said;
+  return orBusy(await askInsight(db, { courseId: course.setup.id, personId: course.person.id, ...asked }));
 }
 
 /** The five questions, answered: of a large course in a thread beside the requests. */

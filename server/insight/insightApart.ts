@@ -1,8 +1,7 @@
 import type { AnswerOf, QueryOf } from '../../contract/endpoint';
 import type { getInsightPosts, InsightView } from '../../contract/insight';
-import { ThreadApart } from '../apart/threadApart';
+import { askThread } from '../apart/askThread';
 import { HOUR } from '../../core/time/instant';
-import { fileOf, type Db } from '../db/open';
 import type { Scope } from './insight';
 
 /** What the thread is asked: the five questions, or the posts behind a part of a picture. */
@@ -27,13 +26,5 @@ const NAME = {
   idle: HOUR,
 };
 
-const threads = new Map<string, ThreadApart<InsightAsked, InsightSaid>>();
-
 /** Asks the thread of a data file; null where it could not answer. */
-export async function askInsight(db: Db, asked: InsightAsked): Promise<InsightSaid | null> {
-  const file = fileOf(db);
-  const thread = threads.get(file) ?? new ThreadApart<InsightAsked, InsightSaid>(NAME, file);
-  threads.set(file, thread);
-  const said = await thread.ask(asked);
-  return said?.[0] ?? null;
-}
+export const askInsight = askThread<InsightAsked, InsightSaid>(NAME);

@@ -1,14 +1,15 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getInCommon, InCommonPair } from '../../contract/textInCommon';
+import { orBusy } from '../apart/askThread';
 import type { InCourse } from '../course/setup/inCourse';
 import { countPosts } from '../course/posts/countPosts';
 import type { Db } from '../db/open';
 import type { Deps } from '../feature/deps';
 import { receivedIsWritten } from '../readMarks/received';
 import { readReadings } from '../readings/readingTexts';
-import { notFound, Problem } from '../refusals/problem';
+import { notFound } from '../refusals/problem';
 import { agreedEarlier } from './earlierCourses';
-import { askInCommon, type InCommonAsked, type InCommonSaid } from './inCommonApart';
+import { askInCommon, type InCommonSaid } from './inCommonApart';
 import { pairCount, pairList, type InCommonQuery } from './pairList';
 import { pairView } from './pairView';
 
@@ -18,13 +19,6 @@ const POSTS_HERE = 400;
 async function isSmall(db: Db, courseId: string): Promise<boolean> {
   const earlier = await agreedEarlier(db, courseId);
   return (await countPosts(db, [courseId, ...earlier.map(({ id }) => id)])) <= POSTS_HERE;
-}
-
-async function apart(db: Db, asked: InCommonAsked): Promise<InCommonSaid> {
-  const said = await askInCommon(db, asked);
-  if (said === null)
-    throw new Problem(503, 'busy', 'This could not be worked out just now. Try again in a moment.');
-  return said;
 }
 
 /** What readings say and what reached whom is written down before it is asked. */
@@ -44,7 +38,7 @@ export async function answerList(
   await ready(deps, courseId);
   if (await isSmall(deps.db, courseId)) return pairList(deps.db, course, query, now);
   const personId = course.person.id;
-  const said = await apart(deps.db, { what: 'list', courseId, personId, query, now });
+  const said = orBusy(await askInCommon(deps.db, { what: 'list', courseId, personId, query, now }));
   return (said as Extract<InCommonSaid, { list: unknown }>).list;
 }
 
@@ -58,13 +52,15 @@ export async function answerPair(
   const courseId = course.setup.id;
   await ready(deps, courseId);
   if (await isSmall(deps.db, courseId)) return pairView(deps.db, course, names, now);
-  const said = await apart(deps.db, {
-    what: 'pair',
-    courseId,
-    personId: course.person.id,
-    ...names,
-    now,
-  });
+  const said = orBusy(
+    await askInCommon(deps.db, {
+      what: 'pair',
+      courseId,
+      personId: course.person.id,
+      ...names,
+      now,
+    }),
+  );
   const { pair } = said as Extract<InCommonSaid, { pair: unknown }>;
   if (pair === null) throw notFound();
   return pair;
@@ -80,7 +76,9 @@ export async function answerCount(
   const courseId = course.setup.id;
   await readReadings(deps.db, deps.dataFolder, courseId);
   if (await isSmall(deps.db, courseId)) return pairCount(deps.db, course, of, now);
-  const said = await apart(deps.db, { what: 'count', courseId, personId: course.person.id, of, now });
+  const said = orBusy(
+    await askInCommon(deps.db, { what: 'count', courseId, personId: course.person.id, of, now }),
+  );
   return (said as Extract<InCommonSaid, { count: unknown }>).count;
 }
 

@@ -81,7 +81,7 @@ export async function earlierCourses(
 
 /**
  * Has a course compared with an earlier one: at once where one is an instructor of both; else an instructor there is asked. Either may withdraw at
- * any time, and what was compared is forgotten. It is written into the records of both. (rules §12)
+ * any time, and what was compared is forgotten. It is written into the record of the course it is done in. (rules §12)
  */
 export async function setEarlier(
   deps: Deps,

@@ -1,8 +1,7 @@
 import type { AnswerOf } from '../../contract/endpoint';
 import type { getInCommon, InCommonPair } from '../../contract/textInCommon';
 import { HOUR } from '../../core/time/instant';
-import { ThreadApart } from '../apart/threadApart';
-import { fileOf, type Db } from '../db/open';
+import { askThread } from '../apart/askThread';
 import type { InCommonQuery } from './pairList';
 
 /** What the thread is asked. */
@@ -36,13 +35,5 @@ const NAME = {
   idle: 6 * HOUR,
 };
 
-const threads = new Map<string, ThreadApart<InCommonAsked, InCommonSaid>>();
-
 /** Asks the thread of a data file; null where it could not answer. */
-export async function askInCommon(db: Db, asked: InCommonAsked): Promise<InCommonSaid | null> {
-  const file = fileOf(db);
-  const thread = threads.get(file) ?? new ThreadApart<InCommonAsked, InCommonSaid>(NAME, file);
-  threads.set(file, thread);
-  const said = await thread.ask(asked);
-  return said?.[0] ?? null;
-}
+export const askInCommon = askThread<InCommonAsked, InCommonSaid>(NAME);

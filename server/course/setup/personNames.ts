@@ -30,3 +30,7 @@ export const personName = (row: WholeName & { id: string; sortable_name: string 
   name: fullName(row),
   sortable: row.sortable_name,
 });
+
+/** How someone is named in a course: under the name given here where the course does not know them, or no more. */
+export const nameOr = (names: ReadonlyMap<string, PersonName>, id: string, unknown = 'Someone'): PersonName =>
+  names.get(id) ?? { id, name: unknown, given: unknown, sortable: unknown };

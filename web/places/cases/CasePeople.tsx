@@ -6,7 +6,7 @@ import { useCourse } from '../../data/course';
 import { Menu } from '../../ui/Menu';
 import { orSayWhyNot } from '../../ui/sayWhyNot';
 
-/** Whom a case is about, and which staff read it; a colleague is named here, or someone taken out. */
+/** Whom a case is about, and which staff read it; a colleague is named here, or someone removed. */
 export function CasePeople({ view }: { view: CaseView }) {
   const course = useCourse();
   const isOpen = view.decidedAt === null;
@@ -58,7 +58,7 @@ function People({
             <button
               type="button"
               className="btn btn-ghost btn-xs btn-square"
-              aria-label={`Take ${name} out of the case`}
+              aria-label={`Remove ${name} from the case`}
               onClick={() => take(id)}
             >
               <X className="size-3.5" aria-hidden />

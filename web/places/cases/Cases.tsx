@@ -10,7 +10,7 @@ import { FailedPage } from '../../ui/FailedPage';
 import { Empty, Loading } from '../../ui/states';
 import { useTitle } from '../../ui/useTitle';
 import { When } from '../../ui/When';
-import { caseWords } from './entryTitle';
+import { entriesWords } from './entryTitle';
 
 /** The cases one is named in. */
 export function Cases() {
@@ -46,7 +46,7 @@ export function Cases() {
 
 function Line({ line }: { line: CaseLine }) {
   const course = useCourse();
-  const { id, title, students, staff, decidedAt, lastAt, entries, waiting } = line;
+  const { id, title, students, staff, decidedAt, lastAt, entryCount, waiting } = line;
   return (
     <li className="ruled border-b">
       <Link to={addresses.oneCase(course.id, id)} className="group flex flex-wrap gap-x-6 py-2.5">
@@ -58,7 +58,7 @@ function Line({ line }: { line: CaseLine }) {
           </span>
         </span>
         <span className="quiet num text-right text-sm">
-          {decidedAt === null ? 'open' : 'decided'} · {caseWords(entries)}
+          {decidedAt === null ? 'open' : 'decided'} · {entriesWords(entryCount)}
           {waiting > 0 && <span className="block">waits for {plural(waiting, 'answer')}</span>}
           <span className="block">
             last <When at={lastAt} plain />

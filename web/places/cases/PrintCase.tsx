@@ -77,7 +77,7 @@ export function PrintCase() {
                 {number}. {entryTitle(content)}
               </h2>
               <p className="quiet num mb-2 text-sm [break-after:avoid]">
-                put there by {by.name}, <When at={at} plain />
+                added by {by.name}, <When at={at} plain />
               </p>
               <EntryContent content={content} />
             </section>

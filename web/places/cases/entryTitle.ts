@@ -29,7 +29,7 @@ export function entryTitle(content: CaseContent): string {
         ? `${content.person.name} named: reads this case`
         : `${content.person.name} added`;
     case 'unnamed':
-      return `${content.person.name} taken out`;
+      return `${content.person.name} removed`;
     case 'decided':
       return 'Decided';
     case 'reopened':
@@ -37,5 +37,5 @@ export function entryTitle(content: CaseContent): string {
   }
 }
 
-/** "12 entries, Bram Oyelaran" */
-export const caseWords = (entries: number): string => plural(entries, 'entry', 'entries');
+/** "12 entries" */
+export const entriesWords = (entries: number): string => plural(entries, 'entry', 'entries');

@@ -28,7 +28,7 @@ export function PairList({ forum }: { forum?: string }) {
   return (
     <section aria-label="Text in common" className="pb-6">
       <p className="quiet max-w-3xl py-3">
-        Words that stand in posts of two students, at least twelve in a row or a fifth of a post. Quotations,
+        Posts by two students with the same words: at least twelve in a row, or a fifth of a post. Quotations,
         prompts, readings, starters, posts replied to and phrases many students use are left out. A pair says
         where to look, nothing more.
       </p>

@@ -96,21 +96,25 @@ export function SideBySide() {
   );
 }
 
-/** The pairs before and after this one in the list one came from. */
-function Steps({ pair }: { pair: InCommonPair }) {
+/** Where a pair stands in the list one came from, of how many, and where the ones before and after it are. */
+function useNeighbours(pair: InCommonPair) {
   const course = useCourse();
   const [search] = useSearchParams();
-  const { data } = usePairs(search.get('from') ?? undefined);
-  const rows = data?.rows ?? [];
+  const rows = usePairs(search.get('from') ?? undefined).data?.rows ?? [];
   const at = rows.findIndex(
     ({ one, other }) => one.postId === pair.one.postId && other.postId === pair.other.postId,
   );
-  if (at < 0 || rows.length < 2) return null;
   const to = (index: number) => {
-    const row = rows[index];
+    const row = at < 0 ? undefined : rows[index];
     return row && `${addresses.inCommonPair(course.id, row.one.postId, row.other.postId)}?${search}`;
   };
-  const [before, after] = [to(at - 1), to(at + 1)];
+  return { at, of: rows.length, before: to(at - 1), after: to(at + 1) };
+}
+
+/** The pairs before and after this one. */
+function Steps({ pair }: { pair: InCommonPair }) {
+  const { at, of, before, after } = useNeighbours(pair);
+  if (at < 0 || of < 2) return null;
   const step = 'btn btn-ghost btn-sm btn-square';
   return (
     <nav aria-label="Pairs" className="num flex items-center gap-1 text-sm">
@@ -122,7 +126,7 @@ function Steps({ pair }: { pair: InCommonPair }) {
         <span className="size-8" />
       )}
       <span className="quiet">
-        {numberWords(at + 1)} of {numberWords(rows.length)}
+        {numberWords(at + 1)} of {numberWords(of)}
       </span>
       {after ? (
         <Link to={after} aria-label="Next pair" className={step}>
@@ -135,12 +139,12 @@ function Steps({ pair }: { pair: InCommonPair }) {
   );
 }
 
-/** Puts the pair aside with a reason, and goes on to the next; or brings it back. */
+/** Puts the pair aside with a reason, and goes on to the next; or restores it. */
 function PutAside({ pair, back }: { pair: InCommonPair; back: () => void }) {
   const course = useCourse();
   const navigate = useNavigate();
   const [search] = useSearchParams();
-  const { data } = usePairs(search.get('from') ?? undefined);
+  const { before, after } = useNeighbours(pair);
   const [asking, setAsking] = useState(false);
   const names = { course: course.id, one: pair.one.postId, other: pair.other.postId };
   const put = (reason: string | null) => call(putPairAside, names, { reason });
@@ -156,12 +160,9 @@ function PutAside({ pair, back }: { pair: InCommonPair; back: () => void }) {
           })
         }
       >
-        Bring it back
+        Restore
       </button>
     );
-  const rows = data?.rows ?? [];
-  const at = rows.findIndex(({ one, other }) => one.postId === names.one && other.postId === names.other);
-  const next = at < 0 ? undefined : (rows[at + 1] ?? rows[at - 1]);
   return (
     <>
       <button type="button" className="btn btn-sm h-9" onClick={() => setAsking(true)}>
@@ -176,12 +177,7 @@ function PutAside({ pair, back }: { pair: InCommonPair; back: () => void }) {
           act={async (reason) => {
             await put(reason);
             saidWithUndo('Put aside.', () => put(null).then(() => undefined));
-            void navigate(
-              next
-                ? `${addresses.inCommonPair(course.id, next.one.postId, next.other.postId)}?${search}`
-                : listAddress(course.id, search),
-              { replace: true },
-            );
+            void navigate(after ?? before ?? listAddress(course.id, search), { replace: true });
           }}
           onClose={() => setAsking(false)}
         />

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { DeskView } from '../../../../contract/evaluate';
 import { getInCommonOf } from '../../../../contract/textInCommon';
 import { addresses } from '../../../../words/addresses';
-import { inPairsWords } from '../../../../words/textInCommon';
+import { pairsWords } from '../../../../words/textInCommon';
 import { useCourse } from '../../../data/course';
 import { useApi, withQuery } from '../../../data/useApi';
 
@@ -14,7 +14,7 @@ export function InCommonMark({ view }: { view: DeskView }) {
     ...{ course: course.id, forum: view.forum.id, student: view.student.id },
   });
   if (!data || data.pairs === 0) return null;
-  const words = inPairsWords(data.pairs);
+  const words = pairsWords(data.pairs);
   return (
     <p className="quiet pb-2 text-sm">
       {view.covered ? (
