@@ -1,12 +1,13 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { layOutLargeForum } from '../demo/largeForum';
 import { textOf } from '../core/text/textOf';
 import { openDatabase } from '../server/db/open';
+import { someWords } from './ownWords';
 import type { Row } from './row';
 import { Server, type Signed } from './servedApart';
+import { FORUM, LARGE, signedIn } from './signedIn';
 
 const PEOPLE = 200;
 /** Posts that stand in the forum before anybody comes. */
@@ -19,35 +20,6 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const pause = () => wait(PAUSE[0] + Math.random() * (PAUSE[1] - PAUSE[0]));
 const percentile = (times: number[], share: number) =>
   times.sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0;
-
-/** Signs everybody in, straight in the data. */
-async function signIn(folder: string): Promise<Signed[]> {
-  const db = openDatabase(folder);
-  await layOutLargeForum(db, { posts: POSTS, students: PEOPLE });
-  const people = Array.from({ length: PEOPLE }, (_, n): Signed => ({
-    id: `large-s${n}`,
-    cookie: randomBytes(32).toString('base64url'),
-    token: randomBytes(24).toString('base64url'),
-  }));
-  const now = Math.round(performance.timeOrigin + performance.now());
-  await db
-    .insertInto('session')
-    .values(
-      people.map(({ id, cookie, token }) => ({
-        token_hash: createHash('sha256').update(cookie).digest('hex'),
-        person_id: id,
-        write_token: token,
-        created_at: now,
-        seen_at: now,
-      })),
-    )
-    .execute();
-  await db.destroy();
-  return people.map((person) => ({ ...person, cookie: `juror_session=${person.cookie}` }));
-}
-
-const OPEN = { course: 'large-course', forum: 'large-forum' };
-const FORUM = `/api/courses/${OPEN.course}/forums/${OPEN.forum}`;
 
 /** What everybody does, and what became of it. */
 class Crowd {
@@ -89,7 +61,7 @@ class Crowd {
   /** Writes an answer to one of the posts; sent again with the same id until the server has acknowledged it. */
   async write(who: Signed, patient: boolean): Promise<void> {
     const id = `crowd-${this.#written++}-${randomBytes(4).toString('hex')}`;
-    const text = `Said once, ${id}: the water stood in the lower field for nineteen days and nobody walked down to see.`;
+    const text = `Said once, ${id}: ${someWords(20).join(' ')}.`;
     const body = {
       id,
       parentId: `large-p${Math.floor(Math.random() * POSTS)}`,
@@ -121,7 +93,7 @@ class Crowd {
         changed = new Set();
         void this.#timed(who, 'GET', `${FORUM}/changed?posts=${some.join(',')}`);
       };
-      const close = this.server.listen(who, OPEN, (posts, spread, isBrought) => {
+      const close = this.server.listen(who, LARGE, (posts, spread, isBrought) => {
         this.told++;
         if (isBrought) return;
         for (const id of posts) changed.add(id);
@@ -222,7 +194,7 @@ async function missing(folder: string, acknowledged: ReadonlyMap<string, string>
 /** 200 people reading and writing at once with live updates on, and a server killed in the middle of it. */
 export async function crowdRows(): Promise<Row[]> {
   const folder = mkdtempSync(join(tmpdir(), 'juror-crowd-'));
-  const people = await signIn(folder);
+  const people = await signedIn(folder, { posts: POSTS, students: PEOPLE });
   const server = new Server(folder, PEOPLE);
   try {
     await server.start();

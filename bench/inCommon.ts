@@ -15,6 +15,7 @@ import { openDatabase, type Db } from '../server/db/open';
 import { askInCommon } from '../server/textInCommon/inCommonApart';
 import { longestWait } from './longestWait';
 import { middleOf } from './middleOf';
+import { drawn, someWords, writeTexts } from './ownWords';
 import { timed, type Row } from './row';
 
 const SIZE = { students: 250, forums: 20, posts: 2 };
@@ -22,19 +23,6 @@ const WORDS = 120;
 const EARLIER = 200_000;
 const LIMITS = { first: 5000, after: 20, earlier: 100 };
 
-/** The same numbers in every run, from 0 to 1. */
-function numbers(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 2 ** 32;
-  };
-}
-
-const drawn = numbers(7);
-/** A word as seldom as words are: a few very often, most hardly ever. */
-const word = () => `w${Math.floor(drawn() ** 3 * 20_000).toString(36)}`;
-const someWords = (n: number) => Array.from({ length: n }, word);
 /** Turns of phrase that many use. */
 const PHRASES = Array.from({ length: 30 }, () => someWords(10));
 
@@ -47,20 +35,14 @@ function said(number: number, before: readonly (readonly string[])[]): string[] 
   return own;
 }
 
-async function writeTexts(db: Db): Promise<void> {
-  const posts = await db.selectFrom('post').select('id').orderBy('created_at').orderBy('id').execute();
-  const texts: string[][] = [];
-  await db.transaction().execute(async (trx) => {
-    for (const [number, { id }] of posts.entries()) {
-      const words = said(number, texts);
-      texts.push(words);
-      await trx
-        .updateTable('revision')
-        .set({ doc: toJson(textOf(words.join(' '))) })
-        .where('post_id', '=', id)
-        .execute();
-    }
-  });
+/** What the posts say, one after the other. */
+function texts(): (number: number) => readonly string[] {
+  const before: string[][] = [];
+  return (number) => {
+    const words = said(number, before);
+    before.push(words);
+    return words;
+  };
 }
 
 /** A course of 10,000 posts in the thread that compares it: everything, and one post more. */
@@ -69,7 +51,7 @@ async function wholeCourse(): Promise<Row[]> {
   const db = openDatabase(folder);
   try {
     const { course, instructor } = await layOutLargeGradebook(db, SIZE);
-    await writeTexts(db);
+    await writeTexts(db, texts());
     const now = when('03-05 16:20');
     const ask = async () => {
       const said = await askInCommon(db, { what: 'compare', courseId: course, now });

@@ -10,6 +10,7 @@ import { openForumRows } from './openForum';
 import { pairingRows } from './pairing';
 import type { Row } from './row';
 import { crowdRows } from './crowd';
+import { requestCostRows } from './requestCost';
 import { searchRows } from './search';
 
 const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
@@ -23,6 +24,7 @@ const ALL: Record<string, () => Row[] | Promise<Row[]>> = {
   insight: insightRows,
   common: inCommonRows,
   door: doorRows,
+  cost: requestCostRows,
   crowd: crowdRows,
 };
 const asked = process.argv.slice(2);

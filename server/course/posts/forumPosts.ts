@@ -86,7 +86,8 @@ class Snapshot implements ForumPosts {
     if (this.#whenSettled === null) return next;
     const placed = new Map(this.#whenSettled);
     const above = new Map(fresh.flatMap((post) => lineOf(post, byId)).map((post) => [post.id, post]));
-    for (const post of fresh) placed.set(post.id, this.#place([...above.values()], settled).get(post.id)!);
+    const inLine = this.#place([...above.values()], settled);
+    for (const { id } of fresh) placed.set(id, inLine.get(id)!);
     next.#whenSettled = placed;
     return next;
   }
@@ -125,8 +126,15 @@ export function forumPosts(posts: readonly Post[]): Snapshot {
   return new Snapshot(posts, new Map(posts.map((post) => [post.id, post])), settled);
 }
 
+/** What is kept of a data file, and how what is committed in it is read. */
+interface KeptIn {
+  readonly forums: ReturnType<typeof recent<Kept>>;
+  /** null until somebody has read outside of a transaction. */
+  committed: Kysely<Database> | null;
+}
+
 /** By what a database and its transactions have in common. */
-const kept = new WeakMap<object, ReturnType<typeof recent<Kept>>>();
+const kept = new WeakMap<object, KeptIn>();
 
 const lastChangeOf = statement((db, at: { forumId: string }) =>
   db
@@ -155,30 +163,37 @@ async function changedSince(db: Kysely<Database>, forumId: string, n: number): P
   return rows.map(({ post_id }) => post_id);
 }
 
-const keptIn = (db: Kysely<Database>) => {
+function keptIn(db: Kysely<Database>): KeptIn {
   const { adapter } = db.getExecutor();
-  const forums = kept.get(adapter) ?? recent<Kept>(KEPT_POSTS, ({ forum }) => forum.posts.length);
-  kept.set(adapter, forums);
-  return forums;
-};
+  const known = kept.get(adapter) ?? {
+    forums: recent<Kept>(KEPT_POSTS, ({ forum }) => forum.posts.length),
+    committed: null,
+  };
+  kept.set(adapter, known);
+  if (!db.isTransaction) known.committed ??= db;
+  return known;
+}
 
 /** Whether the posts of a forum are kept in memory, at least as they were some while ago. */
 export const hasPostsOf = (db: Kysely<Database>, forumId: string): boolean =>
-  keptIn(db).get(forumId) !== undefined;
+  keptIn(db).forums.get(forumId) !== undefined;
 
 /**
- * The posts of a forum, kept in memory and brought up to date with what has changed since. A transaction uses what is kept as far as
- * the forum's counter says that it still holds, and keeps nothing itself: what is not acknowledged yet is forgotten with it.
+ * The posts of a forum, kept in memory and brought up to date with what has changed since. A transaction keeps nothing of what it sees
+ * itself, for what is not acknowledged yet is forgotten with it: what others have committed is read beside it and kept, and only its own
+ * changes are added for it alone.
  */
 export async function postsOfForum(
   db: Kysely<Database>,
   courseId: string,
   forumId: string,
 ): Promise<ForumPosts> {
-  const forums = keptIn(db);
-  const before = forums.get(forumId);
+  const { forums, committed } = keptIn(db);
   // Read first: what changes meanwhile is read again next time, and nothing is missed.
   const n = await lastChange(db, forumId);
+  if (db.isTransaction && committed !== null && forums.get(forumId)?.n !== n)
+    await postsOfForum(committed, courseId, forumId);
+  const before = forums.get(forumId);
   const forum = before?.n === n ? before.forum : await broughtUpToDate(db, courseId, forumId, before, n);
   if (!db.isTransaction) forums.set(forumId, { forum, n });
   return forum;
