@@ -11,7 +11,7 @@ import { Vocabulary } from '../core/textInCommon/vocabulary';
 import { when } from '../demo/course';
 import { layOutLargeGradebook } from '../demo/largeGradebook';
 import { toJson } from '../server/db/json';
-import { openDatabase, type Db } from '../server/db/open';
+import { openDatabase } from '../server/db/open';
 import { askInCommon } from '../server/textInCommon/inCommonApart';
 import { longestWait } from './longestWait';
 import { middleOf } from './middleOf';

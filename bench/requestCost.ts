@@ -8,8 +8,8 @@ import { Server, type Signed } from './servedApart';
 import { FORUM, LARGE, signedIn } from './signedIn';
 
 /** Each kind of request is sent so often before it is measured, and so often while it is. */
-const WARM = 150;
-const TIMES = 600;
+const WARM = 600;
+const TIMES = 1500;
 /** So many people send at once. */
 const AT_ONCE = 4;
 

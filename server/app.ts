@@ -1,6 +1,5 @@
 import express, { type Express } from 'express';
 import staticGzip from 'express-static-gzip';
-import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { openapi } from '../contract/openapi';
@@ -24,6 +23,7 @@ import { gradebookRoutes } from './gradebook/routes';
 import { compressed } from './http/compress';
 import { healthRoutes } from './http/health';
 import { noSuchRoute, problemHandler } from './http/problemHandler';
+import { securityHeaders } from './http/securityHeaders';
 import { serving } from './http/serving';
 import { requestLog } from './http/requestLog';
 import { insightRoutes } from './insight/routes';
@@ -66,7 +66,7 @@ export function createApp(
   app.disable('etag');
   if (options.trustProxy !== undefined) app.set('trust proxy', options.trustProxy);
   app.use(
-    helmet({
+    securityHeaders({
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {

@@ -5,6 +5,10 @@ import { mayRead, mayReadRemoved, type PostInPlace } from './mayRead';
 /** How a post reaches a person: with its text, or only as an empty place without author. */
 export type ReadAs = 'text' | 'place';
 
+/** Whether a post reaches a person with its text: the same as {@link readable} says of it, asked of one alone. (rules §4) */
+export const readsText = (access: Access, post: PostInPlace): boolean =>
+  mayRead(access, post).yes && (!post.removed || mayReadRemoved(access, post));
+
 /**
  * What of a forum's posts a person may receive, and as what. A removed post keeps its text for staff and its author;
  * for others who would see it an empty place stays while they can see something below it, else it is gone. (rules §4)

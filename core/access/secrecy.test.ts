@@ -6,11 +6,25 @@ import { course, forum, post, revision, asPerson, at } from '../testing/fixtures
 import { accessTo, type StudentAccess } from './accessTo';
 import { postsInPlace } from './mayRead';
 import { nextChange } from './nextChange';
-import { readable, sealedCount } from './readable';
+import { readable, readsText, sealedCount } from './readable';
 import { holdOf } from '../course/hold';
 import { spaceOf } from '../terms/space';
 
 describe('secrecy, in every kind of forum', () => {
+  it('one post asked of alone reaches a person with its text exactly where it does among all', () => {
+    fc.assert(
+      fc.property(conversation, ({ f, posts }) => {
+        const data = course({ students: people, forums: [f], posts, groups });
+        for (const who of people) {
+          const access = accessTo(data, f, asPerson(who), T);
+          const places = postsInPlace(posts, T);
+          const sees = readable(access, places);
+          for (const place of places) expect(readsText(access, place)).toBe(sees.get(place.id) === 'text');
+        }
+      }),
+    );
+  });
+
   it('a student receives nothing of another space, journal, sealed question, aside, held or returned post', () => {
     fc.assert(
       fc.property(conversation, ({ f, posts }) => {

@@ -10,6 +10,7 @@ import {
   type QueryResult,
 } from 'kysely';
 import { SECOND } from '../../core/time/instant';
+import { writtenIn, type Written } from './written';
 
 /** How many prepared statements are kept for each handle. */
 const STATEMENTS = 400;
@@ -80,6 +81,7 @@ class TwoHandles implements Driver {
     writer: BetterSqlite3.Database,
     reader: BetterSqlite3.Database,
     private readonly monotonic: () => number,
+    private readonly written: Written,
   ) {
     this.#writer = new Handle(writer);
     this.#reader = new Handle(reader);
@@ -106,6 +108,7 @@ class TwoHandles implements Driver {
 
   async commitTransaction(connection: Connection): Promise<void> {
     await patiently(() => this.#writer.prepare('commit').run(), this.monotonic);
+    this.written.note(connection.statements);
     connection.leave();
   }
 
@@ -130,14 +133,19 @@ class TwoHandles implements Driver {
     return Promise.resolve();
   }
 
-  async execute<R>({ sql, parameters }: CompiledQuery, inTransaction: boolean): Promise<QueryResult<R>> {
-    if (inTransaction) return run(this.#writer.prepare(sql), parameters);
+  async execute<R>({ sql, parameters }: CompiledQuery, connection: Connection): Promise<QueryResult<R>> {
+    if (connection.endTurn !== null) {
+      const statement = this.#writer.prepare(sql);
+      if (!statement.readonly) connection.statements.add(sql);
+      return run(statement, parameters);
+    }
     const statement = this.#reader.prepare(sql);
     if (statement.readonly) return run(statement, parameters);
     const end = await this.#turns.take();
     try {
       return await patiently(() => run<R>(this.#writer.prepare(sql), parameters), this.monotonic);
     } finally {
+      this.written.note([sql]);
       end();
     }
   }
@@ -146,11 +154,13 @@ class TwoHandles implements Driver {
 /** What Kysely holds while it asks: nothing, until a transaction begins. */
 class Connection implements DatabaseConnection {
   endTurn: (() => void) | null = null;
+  /** What was written in the transaction. */
+  readonly statements = new Set<string>();
 
   constructor(private readonly driver: TwoHandles) {}
 
   executeQuery<R>(query: CompiledQuery): Promise<QueryResult<R>> {
-    return this.driver.execute(query, this.endTurn !== null);
+    return this.driver.execute(query, this);
   }
 
   // eslint-disable-next-line require-yield -- what is not there cannot be streamed
@@ -161,6 +171,7 @@ class Connection implements DatabaseConnection {
   leave(): void {
     this.endTurn?.();
     this.endTurn = null;
+    this.statements.clear();
   }
 }
 
@@ -174,9 +185,10 @@ export function twoHandles(
   reader: BetterSqlite3.Database,
   monotonic: () => number,
 ): Dialect {
+  const adapter = new SqliteAdapter();
   return {
-    createAdapter: () => new SqliteAdapter(),
-    createDriver: () => new TwoHandles(writer, reader, monotonic),
+    createAdapter: () => adapter,
+    createDriver: () => new TwoHandles(writer, reader, monotonic, writtenIn(adapter)),
     createIntrospector: (db) => new SqliteIntrospector(db),
     createQueryCompiler: () => new SqliteQueryCompiler(),
   };

@@ -5,7 +5,9 @@ import { plainText } from '../../core/text/plainText';
 import type { RichNode } from '../../core/text/richText';
 import { countWords } from '../../core/text/words';
 import type { InCourse } from '../course/setup/inCourse';
+import type { Selectable } from 'kysely';
 import type { Db, Trx } from '../db/open';
+import type { Database } from '../db/schema';
 import { statement } from '../db/statement';
 import { conflict, notFound, wrongField } from '../refusals/problem';
 import { readablePost, type OpenForum } from '../course/access/openForum';
@@ -39,6 +41,15 @@ function refusePlace(course: InCourse, opened: OpenForum, key: string, has: bool
 const isSpace = ({ setup }: InCourse, id: string): boolean =>
   setup.groups.has(id) || setup.students.has(id) || setup.sections.some((section) => section.id === id);
 
+const draftsInCourse = statement((db, at: { me: string; courseId: string }) =>
+  db
+    .selectFrom('draft')
+    .innerJoin('forum', 'forum.id', 'draft.forum_id')
+    .select(['draft.forum_id', 'draft.key'])
+    .where('draft.person_id', '=', at.me)
+    .where('forum.course_id', '=', at.courseId),
+);
+
 /**
  * Refuses a draft that is for nothing, or one too many.
  *
@@ -51,13 +62,7 @@ export async function refuseDraft(
   key: string,
   most = MOST_DRAFTS,
 ): Promise<void> {
-  const rows = await db
-    .selectFrom('draft')
-    .innerJoin('forum', 'forum.id', 'draft.forum_id')
-    .select(['draft.forum_id', 'draft.key'])
-    .where('draft.person_id', '=', course.person.id)
-    .where('forum.course_id', '=', course.setup.id)
-    .execute();
+  const rows = await draftsInCourse(db, { me: course.person.id, courseId: course.setup.id });
   const has = rows.some((row) => row.forum_id === opened.forum.id && row.key === key);
   refusePlace(course, opened, key, has);
   if (!has && rows.length >= most)
@@ -66,6 +71,14 @@ export async function refuseDraft(
       `You have ${rows.length} drafts in this course, which is the most. Send some, or discard them in My work; this one stays in your browser.`,
     );
 }
+
+const postNamed = statement((db, at: { id: string; forumId: string }) =>
+  db
+    .selectFrom('post')
+    .select(['version', 'author_id'])
+    .where('id', '=', at.id)
+    .where('forum_id', '=', at.forumId),
+);
 
 /** Whether what a draft was for has been sent: a post with its id, or a newer version of the post it changes. */
 async function isSent(
@@ -76,12 +89,7 @@ async function isSent(
   const [kind, edited] = place.key.split(':');
   const named = kind === 'edit' ? edited : postId;
   if (!named) return false;
-  const post = await db
-    .selectFrom('post')
-    .select(['version', 'author_id'])
-    .where('id', '=', named)
-    .where('forum_id', '=', place.forumId)
-    .executeTakeFirst();
+  const [post] = await postNamed(db, { id: named, forumId: place.forumId });
   if (kind !== 'edit') return post?.author_id === place.personId;
   if (!post || version === undefined || post.version === version) return false;
   const newest = await db
@@ -98,6 +106,29 @@ interface Place {
   readonly forumId: string;
   readonly key: string;
 }
+
+const draftAt = statement((db, at: { personId: string; forumId: string; key: string }) =>
+  db
+    .selectFrom('draft')
+    .selectAll()
+    .where('person_id', '=', at.personId)
+    .where('forum_id', '=', at.forumId)
+    .where('key', '=', at.key),
+);
+
+const putDraft = statement((db, at: Selectable<Database['draft']>) => {
+  const row = {
+    doc: at.doc,
+    words: at.words,
+    attachments: at.attachments,
+    saved_at: at.saved_at,
+    post_id: at.post_id,
+  };
+  return db
+    .insertInto('draft')
+    .values({ person_id: at.person_id, forum_id: at.forum_id, key: at.key, ...row })
+    .onConflict((oc) => oc.columns(['person_id', 'forum_id', 'key']).doUpdateSet(row));
+});
 
 /**
  * Keeps what someone is writing, in the place it is written for. What arrives after the post was sent is not kept any more, and
@@ -120,13 +151,7 @@ export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Prom
       await dropDraft(trx, place.personId, place.forumId, place.key);
       return true;
     }
-    const there = await trx
-      .selectFrom('draft')
-      .selectAll()
-      .where('person_id', '=', place.personId)
-      .where('forum_id', '=', place.forumId)
-      .where('key', '=', place.key)
-      .executeTakeFirst();
+    const [there] = await draftAt(trx, { ...place });
     const isOther = there && (there.doc !== row.doc || there.attachments !== row.attachments);
     if (after !== undefined && isOther && there.saved_at !== after)
       throw conflict(
@@ -136,11 +161,7 @@ export function keepDraft(db: Db, place: Place, draft: Draft, now: number): Prom
           savedAt: there.saved_at,
         },
       );
-    await trx
-      .insertInto('draft')
-      .values({ person_id: place.personId, forum_id: place.forumId, key: place.key, ...row })
-      .onConflict((oc) => oc.columns(['person_id', 'forum_id', 'key']).doUpdateSet(row))
-      .execute();
+    await putDraft(trx, { person_id: place.personId, forum_id: place.forumId, key: place.key, ...row });
     return false;
   });
 }

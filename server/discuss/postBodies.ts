@@ -5,7 +5,7 @@ import type { Post } from '../../core/course/post';
 import type { InCourse } from '../course/setup/inCourse';
 import { listed, statement } from '../db/statement';
 import type { Db } from '../db/open';
-import type { OpenForum } from '../course/access/openForum';
+import { readsTextOf, type OpenForum } from '../course/access/openForum';
 import { loadAttachments, loadNods, nodsFor, type Nod } from './postExtras';
 import { hasQuotes, htmlForReader, quotesShown, struckIn } from './quotes';
 import { noteReceived, type Sent } from '../readMarks/received';
@@ -79,7 +79,7 @@ export async function bodiesToSend(
   asked: readonly string[],
   now: number,
 ): Promise<{ readonly bodies: PostBody[]; readonly sent: readonly Sent[] }> {
-  const ids = [...new Set(asked)].filter((id) => opened.sees.get(id) === 'text');
+  const ids = [...new Set(asked)].filter((id) => readsTextOf(opened, id));
   if (ids.length === 0) return { bodies: [], sent: [] };
   const { forum, access } = opened;
   const { person } = course;
@@ -105,7 +105,8 @@ export async function bodiesToSend(
       const place = opened.placed.get(id)!;
       const mine = post.authorId === person.id;
       const knows = mine || person.kind === 'staff';
-      const answered = opened.answered.has(id);
+      // Only of one's own, or as staff, is it asked; finding it looks at every post.
+      const answered = knows && opened.answered.has(id);
       const body: PostBody = {
         id,
         html: htmlForReader(text.html, id, course, opened, isStruck, now),

@@ -12,7 +12,7 @@ import type { InCourse } from '../course/setup/inCourse';
 import type { Trx } from '../db/open';
 import type { Database } from '../db/schema';
 import { notFound, wrongField } from '../refusals/problem';
-import { openForum, readablePost, type OpenForum } from '../course/access/openForum';
+import { openForum, readablePost, readsTextOf, type OpenForum } from '../course/access/openForum';
 import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 import { refuseUnlessModerates } from '../course/access/moderates';
 
@@ -45,7 +45,7 @@ function mayKnow(opened: OpenForum, sourceId: string, version: number, now: numb
   const source = opened.posts.get(sourceId);
   return (
     source !== undefined &&
-    opened.sees.get(sourceId) === 'text' &&
+    readsTextOf(opened, sourceId) &&
     mayKnowVersion(opened.access, source, version, now)
   );
 }
@@ -130,7 +130,7 @@ export async function settleQuotes(
     const stood = known.get(`${sourceId} ${version}`);
     if (stood && (text === '' || standsIn(text, stood.text))) continue;
     const place = opened.placed.get(sourceId);
-    if (!place || opened.sees.get(sourceId) !== 'text')
+    if (!place || !readsTextOf(opened, sourceId))
       throw wrongField('doc', 'A passage is quoted from a post that no longer exists; remove the passage.');
     allowedOrRefuse(mayDo(opened.forum, opened.access, { do: 'quote', place }, now), opened.date);
     const source = await trx

@@ -13,7 +13,7 @@ import type { Trx } from '../db/open';
 import { attachFiles } from '../course/files/fileUse';
 import { conflict, notFound, Problem, wrongField } from '../refusals/problem';
 import { storedText, type StoredText } from '../text/toHtml';
-import { openForum, readablePost, type OpenForum } from '../course/access/openForum';
+import { isThere, openForum, readablePost, type OpenForum } from '../course/access/openForum';
 import { courseDataFor } from '../course/facts/courseDataFor';
 import { allowedOrRefuse } from '../course/access/allowedOrRefuse';
 import { holdNewPost, settleChange } from './approval';
@@ -173,7 +173,7 @@ export function writePost(
           'A reply stands where the post it replies to stands; it names no question or space.',
         );
       const place = opened.placed.get(post.parentId);
-      if (!place || !opened.sees.has(post.parentId)) throw notFound();
+      if (!place || !isThere(opened, post.parentId)) throw notFound();
       allowedOrRefuse(mayDo(forum, access, { do: post.aside ? 'aside' : 'answer', place }, now), opened.date);
       above = readablePost(opened, post.parentId);
     }

@@ -1,9 +1,28 @@
 import * as contract from '../../contract/course';
 import * as settingsContract from '../../contract/courseSettings';
+import type { PersonName } from '../../contract/basics';
+import type { CourseSetup, Member } from '../course/setup/courseCache';
 import type { Deps } from '../feature/deps';
 import type { Serve } from '../feature/serve';
 import { countStates } from '../evaluate/docket';
 import { saveSettings, settingsView } from '../plan/courseSettings';
+
+interface StaffMember extends PersonName {
+  readonly role: Exclude<Member['role'], 'student'>;
+}
+
+const staffKnown = new WeakMap<CourseSetup, readonly StaffMember[]>();
+
+/** Who teaches in a course, found once as long as its roster stands. */
+function staffIn(setup: CourseSetup): readonly StaffMember[] {
+  const staff =
+    staffKnown.get(setup) ??
+    [...setup.members.values()].flatMap(({ personId, role, removed }) =>
+      role === 'student' || removed ? [] : [{ ...setup.names.get(personId)!, role }],
+    );
+  staffKnown.set(setup, staff);
+  return staff;
+}
 
 /** The course as its frame needs it. */
 export function courseRoutes(serve: Serve, deps: Deps): void {
@@ -27,9 +46,7 @@ export function courseRoutes(serve: Serve, deps: Deps): void {
         weight,
         zeroForMissing,
       })),
-      staff: [...setup.members.values()]
-        .filter((each) => each.role !== 'student' && !each.removed)
-        .map((each) => ({ ...setup.names.get(each.personId)!, role: each.role })),
+      staff: [...staffIn(setup)],
       freeWeeks: [...setup.freeWeeks],
       freeDays: [...setup.freeDays],
       visits: setup.visits,

@@ -1,5 +1,5 @@
 import compression from 'compression';
-import type { RequestHandler } from 'express';
+import type { RequestHandler, Response } from 'express';
 import { constants } from 'node:zlib';
 
 /** Answers smaller than this are sent as they are, bytes. */
@@ -14,7 +14,7 @@ const HOLDS_SECRETS =
 
 /** Sends JSON compressed, to browsers that take it so; never a stream of events, and nothing with a secret in it. */
 export function compressed(): RequestHandler {
-  return compression({
+  const compress = compression({
     threshold: LEAST,
     // Quick rather than small: every answer is compressed anew.
     level: 1,
@@ -23,4 +23,26 @@ export function compressed(): RequestHandler {
       !HOLDS_SECRETS.test(req.originalUrl) &&
       /^application\/(problem\+)?json\b/.test(String(res.getHeader('Content-Type'))),
   });
+  return (req, res, next) => {
+    const send = res.send.bind(res);
+    // Most answers are small: what would compress them is put in their way only where they are not.
+    res.send = (body) => {
+      if (typeof body === 'string' && body.length >= LEAST && !res.headersSent)
+        compress(req, res, () => undefined);
+      return send(body);
+    };
+    next();
+  };
+}
+
+/** Sends an answer as JSON: a small one at once, a larger one through what compresses it. */
+export function sendJson(res: Response, answer: unknown): void {
+  const text = JSON.stringify(answer);
+  res.setHeader('Content-Type', 'application/json; charset=utf-8');
+  if (text.length >= LEAST) {
+    res.send(text);
+    return;
+  }
+  res.setHeader('Content-Length', Buffer.byteLength(text));
+  res.end(text);
 }

@@ -5,6 +5,7 @@ import { courseFor, refuseOthers, type InCourse } from '../course/setup/inCourse
 import type { Deps } from '../feature/deps';
 import type { Call, Serve } from '../feature/serve';
 import type { SignedIn } from '../feature/signedIn';
+import { sendJson } from './compress';
 import { fieldsProblem, notFound, Problem } from '../refusals/problem';
 import { checkWriteToken, signedIn } from '../sessions/sessions';
 import { asSeenBy, vantageOf } from '../vantage/asSeenBy';
@@ -138,7 +139,7 @@ export function serving(app: Express, deps: Deps): Serve {
         : {};
       const answer: unknown = await handler({ ...call, ...cover } as Parameters<typeof handler>[0]);
       // What a handler has sent itself is not sent again.
-      if (!res.headersSent) res.json(answer);
+      if (!res.headersSent) sendJson(res, answer);
     });
   };
 }

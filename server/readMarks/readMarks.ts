@@ -1,33 +1,59 @@
 import type { InCourse } from '../course/setup/inCourse';
 import { listed, statement } from '../db/statement';
 import type { Db } from '../db/open';
-import { openForum, readablePost } from '../course/access/openForum';
+import { isThere, openForum, readablePost } from '../course/access/openForum';
 
-/** Marks posts as read, or as unread again. Those the person may not read are passed over, as if they were not there. */
-export function markPosts(
+/** Those of some posts that someone has marked as read. */
+const markedOf = statement((db, at: { me: string; ids: string }) =>
+  db
+    .selectFrom('read_mark')
+    .select('post_id')
+    .where('person_id', '=', at.me)
+    .where('post_id', 'in', listed(at.ids)),
+);
+
+const mark = statement((db, at: { me: string; ids: string; now: number }) =>
+  db
+    .insertInto('read_mark')
+    .columns(['person_id', 'post_id', 'at'])
+    .expression((eb) =>
+      eb
+        .selectFrom('post')
+        .select((post) => [post.val(at.me).as('person_id'), 'post.id', post.val(at.now).as('at')])
+        .where('post.id', 'in', listed(at.ids)),
+    )
+    .onConflict((conflict) => conflict.doNothing()),
+);
+
+const unmark = statement((db, at: { me: string; ids: string }) =>
+  db.deleteFrom('read_mark').where('person_id', '=', at.me).where('post_id', 'in', listed(at.ids)),
+);
+
+/**
+ * Marks posts as read, or as unread again. Those the person may not read are passed over, as if they were not there. What stands as it is
+ * asked for is not written again.
+ *
+ * ```sql
+ * INSERT INTO read_mark (person_id, post_id, at) SELECT :me, post.id, :now FROM post WHERE post.id IN (:ids) ON CONFLICT DO NOTHING
+ * ```
+ */
+export async function markPosts(
   db: Db,
   course: InCourse,
   forumId: string,
   { posts, read }: { posts: readonly string[]; read: boolean },
   now: number,
 ): Promise<void> {
-  return db.transaction().execute(async (trx) => {
-    const { sees } = await openForum(trx, course, forumId, now);
-    const me = course.person.id;
-    const known = [...new Set(posts)].filter((id) => sees.has(id));
-    // SQLite takes a limited number of values in one statement.
-    for (let at = 0; at < known.length; at += 5000) {
-      const some = known.slice(at, at + 5000);
-      if (read)
-        await trx
-          .insertInto('read_mark')
-          .values(some.map((post_id) => ({ person_id: me, post_id, at: now })))
-          .onConflict((conflict) => conflict.doNothing())
-          .execute();
-      else
-        await trx.deleteFrom('read_mark').where('person_id', '=', me).where('post_id', 'in', some).execute();
-    }
-  });
+  const opened = await openForum(db, course, forumId, now);
+  const me = course.person.id;
+  const known = [...new Set(posts)].filter((id) => isThere(opened, id));
+  const marked = new Set(
+    (await markedOf(db, { me, ids: JSON.stringify(known) })).map(({ post_id }) => post_id),
+  );
+  const ids = JSON.stringify(known.filter((id) => marked.has(id) !== read));
+  if (ids === '[]') return;
+  if (read) await mark(db, { me, ids, now });
+  else await unmark(db, { me, ids });
 }
 
 /** Puts a bookmark to a post, or takes it away. */

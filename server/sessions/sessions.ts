@@ -3,23 +3,14 @@ import { parseCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import { hoursOr24 } from '../../words/dates';
 import { HOUR, MINUTE } from '../../core/time/instant';
-import { statement } from '../db/statement';
 import type { Deps } from '../feature/deps';
 import type { SignedIn } from '../feature/signedIn';
 import { Problem } from '../refusals/problem';
+import { sessionOfToken } from './knownSessions';
 
 /** The cookie that carries the token of a session. */
 export const SESSION_COOKIE = 'juror_session';
 const IDLE = 12 * HOUR;
-
-const sessionWith = statement((db, at: { tokenHash: string }) =>
-  db
-    .selectFrom('session')
-    .innerJoin('person', 'person.id', 'session.person_id')
-    .selectAll('session')
-    .select('person.hours')
-    .where('token_hash', '=', at.tokenHash),
-);
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -87,7 +78,7 @@ export async function sessionOf(
   const token = parseCookie(req.headers.cookie ?? '')[SESSION_COOKIE];
   if (!token) return null;
   const tokenHash = hashOf(token);
-  const [row] = await sessionWith(deps.db, { tokenHash });
+  const row = await sessionOfToken(deps.db, tokenHash);
   if (!row) return null;
   const now = deps.clock.wall();
   if (now - row.seen_at >= IDLE) {
@@ -96,6 +87,7 @@ export async function sessionOf(
   }
   // A page left open asks by itself; only a person at it keeps the session alive.
   if (now - row.seen_at > MINUTE && !quietly) {
+    row.seen_at = now;
     await deps.db.updateTable('session').set({ seen_at: now }).where('token_hash', '=', tokenHash).execute();
   }
   return {
@@ -127,12 +119,8 @@ export async function signedInQuietly(deps: Deps, req: Request): Promise<SignedI
 
 /** Whether a session still stands; asking keeps it no longer. */
 export async function sessionStands(deps: Deps, { tokenHash }: SignedIn): Promise<boolean> {
-  const row = await deps.db
-    .selectFrom('session')
-    .select('seen_at')
-    .where('token_hash', '=', tokenHash)
-    .executeTakeFirst();
-  return row !== undefined && deps.clock.wall() - row.seen_at < IDLE;
+  const row = await sessionOfToken(deps.db, tokenHash);
+  return row !== null && deps.clock.wall() - row.seen_at < IDLE;
 }
 
 /** Refuses a write that was not sent by Juror's own pages. */

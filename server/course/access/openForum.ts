@@ -1,7 +1,7 @@
 import { accessTo, type Access } from '../../../core/access/accessTo';
 import { answeredIn } from '../../../core/access/answeredIn';
 import type { PostInPlace } from '../../../core/access/mayRead';
-import { readable, type ReadAs } from '../../../core/access/readable';
+import { readable, readsText, type ReadAs } from '../../../core/access/readable';
 import type { CourseData } from '../../../core/course/courseData';
 import type { Forum } from '../../../core/course/forum';
 import type { Post } from '../../../core/course/post';
@@ -61,22 +61,39 @@ export function openedWith(
   now: number,
 ): OpenForum {
   const placed = here.placedAt(now);
+  let sees: OpenForum['sees'] | null = null;
+  let answered: OpenForum['answered'] | null = null;
   return {
     forum,
     data,
     access,
     posts: here.byId,
     placed,
-    sees: readable(access, [...placed.values()]),
-    answered: answeredIn(access, placed.values()),
+    // These look at every post: whoever asks for a few does not wait for it.
+    get sees() {
+      return (sees ??= readable(access, [...placed.values()]));
+    },
+    get answered() {
+      return (answered ??= answeredIn(access, placed.values()));
+    },
     date: datesFor(course, now),
   };
 }
+
+/** Whether the text of a post is there for whoever opened the forum: what `sees` says of it, without looking at all others. */
+export function readsTextOf({ access, placed }: OpenForum, postId: string): boolean {
+  const place = placed.get(postId);
+  return place !== undefined && readsText(access, place);
+}
+
+/** Whether a post is there for whoever opened the forum, with its text or as an empty place with something below it. */
+export const isThere = (opened: OpenForum, postId: string): boolean =>
+  readsTextOf(opened, postId) || (opened.placed.get(postId)?.removed === true && opened.sees.has(postId));
 
 /** A post a person may read, with its place; 404 otherwise. */
 export function readablePost(opened: OpenForum, postId: string): { post: Post; place: PostInPlace } {
   const post = opened.posts.get(postId);
   const place = opened.placed.get(postId);
-  if (!post || !place || opened.sees.get(postId) !== 'text') throw notFound();
+  if (!post || !place || !readsText(opened.access, place)) throw notFound();
   return { post, place };
 }
