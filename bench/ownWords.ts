@@ -1,18 +1,10 @@
 import { toJson } from '../server/db/json';
 import { textOf } from '../core/text/textOf';
+import { steadyRandom } from '../demo/prose';
 import type { Db } from '../server/db/open';
 
-/** The same numbers in every run, from 0 to 1. */
-function numbers(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 2 ** 32;
-  };
-}
-
 /** A number from 0 to 1, the same ones in every run. */
-export const drawn = numbers(7);
+export const drawn = steadyRandom(7);
 /** A word as seldom as words are: a few very often, most hardly ever. */
 const word = () => `w${Math.floor(drawn() ** 3 * 20_000).toString(36)}`;
 /** Words that nobody else has in this order. */

@@ -4,7 +4,7 @@ import { compareAhead } from './answerInCommon';
 
 /** What comes within so long is compared together. */
 const GATHER = 10 * SECOND;
-/** After comparing it rests so many times as long as that took: it takes a tenth of a processor at most. */
+/** After comparing, a course is left alone for so many times as long as that took: it takes a tenth of a processor at most. */
 const REST = 9;
 
 /**
@@ -51,5 +51,6 @@ export class Comparing {
   stop(): void {
     for (const timer of this.#waiting.values()) clearTimeout(timer);
     this.#waiting.clear();
+    this.#again.clear();
   }
 }
